@@ -1,0 +1,72 @@
+import { DEMO_IDS, DEMO_KITCHEN, DEMO_PEOPLE, CREPE_PAN_ONE, CREPE_PAN_TWO, GRIDDLE, GRIDDLE_CAKES, SKERRY_CREPES, finishedMorning, upcomingMorning } from '#demo';
+import { DEFAULT_SETTINGS } from '#contract';
+import { ownerSource } from '../../src/server/database.ts';
+import { FormulaEntity, FormulaRevisionEntity, StationEntity } from '../../src/server/features/library/entity.ts';
+import { KitchenEntity, PersonEntity } from '../../src/server/features/people/entity.ts';
+import { hashPassphrase } from '../../src/server/features/people/passphrase.ts';
+import { RunEntity, RunEventEntity } from '../../src/server/features/runs/entity.ts';
+
+/**
+ * Puts the demo kitchen into the database: people, formulas, stations, yesterday's run and tomorrow's brief. Seeding again
+ * changes nothing; `fresh` throws the kitchen away first, with everything cooked in it.
+ * @returns whether anything was written.
+ */
+export async function seedDemo(databaseUrl: string, fresh: boolean, nowMs = Date.now()): Promise<boolean> {
+  const source = await ownerSource(databaseUrl).initialize();
+  const kitchenId = DEMO_IDS.kitchen;
+  try {
+    return await source.transaction(async (manager) => {
+      if (fresh) {
+        for (const table of ['run_event', 'run', 'formula_revision', 'formula', 'station', 'session', 'person']) {
+          await manager.query(`DELETE FROM ${table} WHERE kitchen_id = $1`, [kitchenId]);
+        }
+        await manager.query('DELETE FROM kitchen WHERE id = $1', [kitchenId]);
+      }
+      if (await manager.existsBy(KitchenEntity, { id: kitchenId })) return false;
+      await manager.insert(KitchenEntity, { id: kitchenId, ...DEMO_KITCHEN });
+      for (const [index, person] of DEMO_PEOPLE.entries()) {
+        await manager.insert(PersonEntity, {
+          id: DEMO_IDS.people[index]!,
+          kitchenId,
+          name: person.name,
+          role: person.role,
+          passphraseHash: await hashPassphrase(person.passphrase),
+          settings: DEFAULT_SETTINGS,
+        });
+      }
+      for (const [id, body] of [[DEMO_IDS.formulas.cakes, GRIDDLE_CAKES], [DEMO_IDS.formulas.crepes, SKERRY_CREPES]] as const) {
+        await manager.insert(FormulaEntity, { id, kitchenId, revision: 1 });
+        await manager.insert(FormulaRevisionEntity, { formulaId: id, revision: 1, kitchenId, body } as never);
+      }
+      const { griddle, panOne, panTwo } = DEMO_IDS.stations;
+      for (const [id, body] of [[griddle, GRIDDLE], [panOne, CREPE_PAN_ONE], [panTwo, CREPE_PAN_TWO]] as const) {
+        await manager.insert(StationEntity, { id, kitchenId, version: 1, body } as never);
+      }
+      for (const run of [finishedMorning(nowMs), upcomingMorning(nowMs)]) {
+        await manager.insert(RunEntity, {
+          id: run.id,
+          kitchenId,
+          name: run.name,
+          rehearsal: false,
+          seed: 1,
+          pins: run.pins,
+          lastSeq: run.events.length,
+        } as never);
+        await manager.insert(
+          RunEventEntity,
+          run.events.map((event, index) => ({
+            ...event,
+            runId: run.id,
+            seq: index + 1,
+            kitchenId,
+            personId: DEMO_IDS.people[0],
+            simAtMs: null,
+          })) as never[],
+        );
+      }
+      return true;
+    });
+  } finally {
+    await source.destroy();
+  }
+}

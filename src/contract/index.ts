@@ -1,0 +1,33 @@
+export { ApiErrorSchema, type ApiError } from './errors.ts';
+export { FormulaSchema, StationSchema, type Formula, type Station } from './library.ts';
+export {
+  DEFAULT_SETTINGS,
+  PersonSchema,
+  SessionSchema,
+  SettingsSchema,
+  SignInSchema,
+  type Person,
+  type Session,
+  type Settings,
+  type SignIn,
+} from './people.ts';
+export {
+  AcceptedEventsSchema,
+  AfterSeqSchema,
+  MAX_EVENTS_PER_POST,
+  NewEventsSchema,
+  NewRunSchema,
+  NoteSchema,
+  RunParamsSchema,
+  RunSchema,
+  RunSummarySchema,
+  RunWithEventsSchema,
+  StoredEventSchema,
+  type AcceptedEvents,
+  type NewEvents,
+  type NewRun,
+  type Note,
+  type Run,
+  type RunSummary,
+  type RunWithEvents,
+} from './runs.ts';

@@ -1,0 +1,88 @@
+import { pouredDensityGPerMl, scaleToVolume, type FormulaBody, type ScaledBatter } from '#core/formula';
+import { arealHeatCapacityJm2K, zoneAreaM2, type StationBody } from '#core/plate';
+import { batterProperties, type PieceInput } from '#core/piece';
+import { filmDisc, placesOn, slumpDisc, type Disc, type Place } from '#core/pour';
+import { pinnedFormula, pinnedStation, type Pins, type RunState } from '#core/run';
+
+/** A test piece a zone, and a little that stays in the bowl. Common practice: make 5–10 % extra, no source. */
+const EXTRA_SHARE = 0.05;
+
+/** Degrees of dip at which a cook turns a burner up to full: sets how strongly a plate is fed while it cooks. Assumed. */
+const DIP_AT_FULL_POWER_C = 60;
+
+export function portionMl(pins: Pins, state: Pick<RunState, 'portionMl'>, formulaId: string): number {
+  return state.portionMl.get(formulaId) ?? formulaOf(pins, formulaId).portion.volumeMl;
+}
+
+/** What a portion becomes on a station: a disc that stops by itself, or a film over a round base. */
+export function discOn(body: FormulaBody, station: StationBody, volumeMl: number): Disc {
+  if (body.type === 'thin' && station.shape.kind === 'round') return filmDisc(volumeMl, station.shape.diameterMm);
+  if (body.type === 'thin') return filmDisc(volumeMl, THIN_ON_GRIDDLE_MM);
+  return slumpDisc(volumeMl, pouredDensityGPerMl(body) * 1000, body.yieldStressPa);
+}
+
+/** A thin batter drawn out on a flat griddle: the size a hand spreads. Common practice, no source. */
+const THIN_ON_GRIDDLE_MM = 240;
+
+/** The places of a formula's pieces on a station, marked. */
+export function placesFor(body: FormulaBody, station: StationBody, volumeMl: number): Place[] {
+  return placesOn(station, discOn(body, station, volumeMl).diameterMm);
+}
+
+/** The lot to mix for a formula of the brief: its pieces, a test piece a zone and a little over, whole eggs. */
+export function lotFor(pins: Pins, state: RunState, formulaId: string): ScaledBatter | undefined {
+  const item = state.brief?.items.find((candidate) => candidate.formulaId === formulaId);
+  if (!item) return undefined;
+  const body = formulaOf(pins, formulaId);
+  const volumeMl = portionMl(pins, state, formulaId);
+  return scaleToVolume(body, item.pieces * volumeMl * (1 + EXTRA_SHARE), volumeMl, pins.eggClass);
+}
+
+/** The plate as the piece model sees it. */
+export function plateContact(station: StationBody, zoneId: string, surfaceC: number): PieceInput['plate'] {
+  const zone = station.zones.find((candidate) => candidate.id === zoneId) ?? station.zones[0]!;
+  return {
+    surfaceC,
+    arealHeatCapacityJm2K: arealHeatCapacityJm2K(station.metal, station.thicknessMm) * shareUnderPieces(station),
+    recoveryWm2K: zone.powerW / zoneAreaM2(station) / DIP_AT_FULL_POWER_C,
+  };
+}
+
+/** Metal that feeds a piece over metal under it: on a griddle the gaps between pieces give heat too. Assumed. */
+function shareUnderPieces(station: StationBody): number {
+  return station.shape.kind === 'rectangle' ? 1.75 : 1.1;
+}
+
+/** Everything the piece model needs for a formula's portion on a zone. */
+export function pieceInput(
+  pins: Pins,
+  state: RunState,
+  ref: { formulaId: string; stationId: string; zoneId: string },
+): PieceInput {
+  const body = formulaOf(pins, ref.formulaId);
+  const station = stationOf(pins, ref.stationId);
+  const volumeMl = portionMl(pins, state, ref.formulaId);
+  const batch = scaleToVolume(body, 1000, volumeMl, pins.eggClass);
+  return {
+    batter: batterProperties(batch.lines, body.type),
+    thicknessMm: discOn(body, station, volumeMl).thicknessMm,
+    batterC: state.lots.get(ref.formulaId)?.batterC ?? pins.roomC,
+    plate: plateContact(station, ref.zoneId, body.heat.targetC),
+    ambientC: pins.roomC,
+    pressurePa: pins.pressurePa,
+  };
+}
+
+/** @throws RangeError when the run did not pin it. */
+export function formulaOf(pins: Pins, formulaId: string): FormulaBody {
+  const pinned = pinnedFormula(pins, formulaId);
+  if (!pinned) throw new RangeError(`Formula ${formulaId} is not pinned by this run.`);
+  return pinned.body;
+}
+
+/** @throws RangeError when the run did not pin it. */
+export function stationOf(pins: Pins, stationId: string): StationBody {
+  const pinned = pinnedStation(pins, stationId);
+  if (!pinned) throw new RangeError(`Station ${stationId} is not pinned by this run.`);
+  return pinned.body;
+}

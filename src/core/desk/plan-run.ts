@@ -1,0 +1,63 @@
+import { planMorning, type MorningJob, type MorningPlan, type MorningZone } from '#core/plan';
+import { timelineAt } from '#core/piece';
+import { zoneKey, type Pins, type RunState } from '#core/run';
+import { formulaOf, placesFor, portionMl, stationOf } from './batter-run.ts';
+import { tableFor, type TableCache } from './forecast.ts';
+import { usualFoodW, zonePreheat } from './heat.ts';
+import type { PreheatPlan } from '#core/plate';
+
+/** Wipe, fat and heat coming back between panfuls, s. Common practice, no source. */
+const RECOVERY_S = { leavened: 20, thin: 12 } as const;
+
+export interface RunPlan extends MorningPlan {
+  /** How each zone is brought to heat. */
+  readonly preheat: Readonly<Record<string, PreheatPlan>>;
+  /** Pieces a zone takes at once, by zone. */
+  readonly capacity: Readonly<Record<string, number>>;
+}
+
+/**
+ * The morning of a brief, planned back from service with the piece model's own times at each formula's target surface.
+ * @throws RangeError when there is no brief or a formula finds no place.
+ */
+export function planRun(pins: Pins, state: RunState, nowMs: number, tables: TableCache): RunPlan {
+  const { brief } = state;
+  if (!brief) throw new RangeError('The run has no brief yet.');
+  const capacity: Record<string, number> = {};
+  const preheat: Record<string, PreheatPlan> = {};
+  const zones: MorningZone[] = [];
+  const jobs = brief.items.map(({ formulaId, pieces, stationIds }): MorningJob => {
+    const body = formulaOf(pins, formulaId);
+    const volumeMl = portionMl(pins, state, formulaId);
+    const jobZones = stationIds.flatMap((stationId) => {
+      const station = stationOf(pins, stationId);
+      const places = placesFor(body, station, volumeMl);
+      return station.zones.map((zone) => {
+        const key = zoneKey(stationId, zone.id);
+        const room = places.filter((place) => place.zoneId === zone.id).length;
+        capacity[key] = room;
+        preheat[key] ??= zonePreheat(pins, stationId, zone.id, body.heat.targetC, usualFoodW(station, room, volumeMl));
+        if (!zones.some((known) => known.key === key)) zones.push({ key, preheatS: preheat[key].boostS });
+        return { key, capacity: room, recoveryS: RECOVERY_S[body.type] };
+      });
+    });
+    const firstStation = stationIds[0]!;
+    const table = tableFor(pins, state, { formulaId, stationId: firstStation, zoneId: stationOf(pins, firstStation).zones[0]!.id }, tables);
+    const { flip, lift } = timelineAt(table, body.heat.targetC);
+    return {
+      formulaId,
+      pieces,
+      hands: body.hands,
+      first: { bestS: flip.bestS, earlyS: flip.bestS - flip.earliestS, lateS: flip.latestS - flip.bestS },
+      second: { bestS: lift.bestS, earlyS: lift.bestS - lift.earliestS, lateS: lift.latestS - lift.bestS },
+      zones: jobZones,
+      mixWorkS: body.mix.workMin * 60,
+      rest: {
+        earliestS: body.rest.earliestMin * 60,
+        bestS: body.rest.bestMin * 60,
+        latestS: body.rest.latestMin * 60,
+      },
+    };
+  });
+  return { ...planMorning(jobs, zones, brief.serviceAtMs, nowMs), preheat, capacity };
+}

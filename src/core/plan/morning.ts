@@ -1,0 +1,148 @@
+import type { HandsTimeline } from './timeline.ts';
+import { scheduleBackwards, type Job, type PlannedPanful } from './schedule.ts';
+
+/** A job with what comes before its first pour. */
+export interface MorningJob extends Job {
+  readonly mixWorkS: number;
+  readonly rest: { readonly earliestS: number; readonly bestS: number; readonly latestS: number };
+}
+
+export interface MorningZone {
+  readonly key: string;
+  readonly preheatS: number;
+}
+
+export interface PlannedLot {
+  readonly formulaId: string;
+  readonly mixStartMs: number;
+  readonly mixEndMs: number;
+  readonly firstPourMs: number;
+  readonly lastPourMs: number;
+}
+
+export interface PlannedPreheat {
+  readonly zoneKey: string;
+  readonly lightMs: number;
+  readonly readyMs: number;
+}
+
+export type Conflict =
+  | { readonly code: 'startPassed'; readonly minutes: number }
+  | { readonly code: 'heldTooLong'; readonly minutes: number }
+  | { readonly code: 'restOutlived'; readonly formulaId: string; readonly minutes: number };
+
+/** The morning in wall-clock milliseconds. */
+export interface MorningPlan {
+  readonly panfuls: readonly (Omit<PlannedPanful, 'pourS' | 'flipS' | 'liftS' | 'endS'> & {
+    readonly pourMs: number;
+    readonly flipMs: number;
+    readonly liftMs: number;
+    readonly endMs: number;
+  })[];
+  readonly lots: readonly PlannedLot[];
+  readonly preheats: readonly PlannedPreheat[];
+  readonly startMs: number;
+  readonly firstPourMs: number;
+  readonly lastLiftMs: number;
+  readonly serviceAtMs: number;
+  /** Between now and the start; below zero it is late. */
+  readonly spareS: number;
+  readonly conflicts: readonly Conflict[];
+}
+
+/** Between the last lift and the table: plates out, and a slip absorbed. Common practice, no source. */
+export const SERVICE_BUFFER_S = 180;
+/** A plate is asked to be ready this long before its first pour, for a reading and the fat. Common practice, no source. */
+export const READY_BEFORE_S = 90;
+/** Best eaten within this time from an oven held warm in one layer. Common practice, no source. */
+export const HOLD_LIMIT_S = 1800;
+
+/**
+ * Plans the morning back from service: panfuls, then each lot's mixing so that it is poured at its best rest, then each
+ * zone's preheat. Conflicts are named with their minutes; the plan is still returned.
+ */
+export function planMorning(
+  jobs: readonly MorningJob[],
+  zones: readonly MorningZone[],
+  serviceAtMs: number,
+  nowMs: number,
+): MorningPlan {
+  const endMs = serviceAtMs - SERVICE_BUFFER_S * 1000;
+  const at = (seconds: number) => Math.round(endMs + seconds * 1000);
+  const schedule = scheduleBackwards(jobs);
+  const panfuls = schedule.panfuls.map(({ pourS, flipS, liftS, endS, ...panful }) => ({
+    ...panful,
+    pourMs: at(pourS),
+    flipMs: at(flipS),
+    liftMs: at(liftS),
+    endMs: at(endS),
+  }));
+  const conflicts: Conflict[] = [];
+  const lots = planLots(jobs, panfuls, schedule.hands, endMs, conflicts);
+  const preheats = zones.flatMap((zone): PlannedPreheat[] => {
+    const first = panfuls.find((panful) => panful.zoneKey === zone.key);
+    if (!first) return [];
+    const readyMs = first.pourMs - READY_BEFORE_S * 1000;
+    return [{ zoneKey: zone.key, readyMs, lightMs: Math.round(readyMs - zone.preheatS * 1000) }];
+  });
+  const startMs = Math.min(...lots.map((lot) => lot.mixStartMs), ...preheats.map((preheat) => preheat.lightMs));
+  const firstOffMs = Math.min(...panfuls.map((panful) => panful.liftMs));
+  const heldS = (serviceAtMs - firstOffMs) / 1000;
+  if (heldS > HOLD_LIMIT_S) conflicts.push({ code: 'heldTooLong', minutes: minutesUp(heldS - HOLD_LIMIT_S) });
+  const spareS = (startMs - nowMs) / 1000;
+  if (spareS < 0) conflicts.unshift({ code: 'startPassed', minutes: minutesUp(-spareS) });
+  return {
+    panfuls,
+    lots,
+    preheats,
+    startMs,
+    firstPourMs: Math.min(...panfuls.map((panful) => panful.pourMs)),
+    lastLiftMs: Math.max(...panfuls.map((panful) => panful.endMs)),
+    serviceAtMs,
+    spareS,
+    conflicts,
+  };
+}
+
+function planLots(
+  jobs: readonly MorningJob[],
+  panfuls: MorningPlan['panfuls'],
+  hands: HandsTimeline,
+  endMs: number,
+  conflicts: Conflict[],
+): PlannedLot[] {
+  const wanted = jobs.map((job) => {
+    const pours = panfuls.filter((panful) => panful.formulaId === job.formulaId).map((panful) => panful.pourMs);
+    const firstPourMs = Math.min(...pours);
+    const lastPourMs = Math.max(...pours);
+    // best rest at the first pour, but later when the last pour would outlive it, and never below the shortest rest
+    const mixEndMs = Math.min(
+      firstPourMs - job.rest.earliestS * 1000,
+      Math.max(firstPourMs - job.rest.bestS * 1000, lastPourMs - job.rest.latestS * 1000),
+    );
+    return { job, firstPourMs, lastPourMs, mixEndMs };
+  });
+  // the same hands mix, pour and flip: mixing goes into their latest free stretch
+  const lots: PlannedLot[] = [];
+  for (const lot of wanted.sort((a, b) => b.mixEndMs - a.mixEndMs)) {
+    const wantedStartS = (lot.mixEndMs - endMs) / 1000 - lot.job.mixWorkS;
+    const startS = hands.latestFree(-Infinity, wantedStartS, lot.job.mixWorkS)!;
+    hands.add(startS, startS + lot.job.mixWorkS);
+    const mixStartMs = Math.round(endMs + startS * 1000);
+    const mixEndMs = mixStartMs + lot.job.mixWorkS * 1000;
+    const oldestS = (lot.lastPourMs - mixEndMs) / 1000;
+    if (oldestS > lot.job.rest.latestS) {
+      conflicts.push({
+        code: 'restOutlived',
+        formulaId: lot.job.formulaId,
+        minutes: minutesUp(oldestS - lot.job.rest.latestS),
+      });
+    }
+    lots.push({ formulaId: lot.job.formulaId, mixStartMs, mixEndMs, firstPourMs: lot.firstPourMs, lastPourMs: lot.lastPourMs });
+  }
+  return lots.sort((a, b) => a.mixStartMs - b.mixStartMs);
+}
+
+function minutesUp(seconds: number): number {
+  return Math.ceil(seconds / 60);
+}

@@ -1,0 +1,132 @@
+import { forecast, lotFor, nextHands, planRun, unrecordedWindows, type RunPlan, type TableCache } from '#core/desk';
+import { CURRENT_VERSION, fold, type EventKind, type Payload, type Pins, type StoredEvent } from '#core/run';
+import { hiddenKitchen, PROBE_SD_C, simulatedProbe, trueSurface, trueTimeline, type TrueTables } from './hidden-kitchen.ts';
+import { normal, seeded } from './random.ts';
+
+export interface SimulatedCook {
+  readonly pins: Pins;
+  /** Events already in the log, the brief among them. */
+  readonly begun: readonly StoredEvent[];
+  readonly rehearsal: boolean;
+  readonly seed: number;
+  /** Hands act this long after what they are told, s: mean and spread. */
+  readonly latenessS: { readonly mean: number; readonly sd: number };
+  /** Share of rim or dry-edge cues that eyes notice and tap. */
+  readonly attention: number;
+  /** Makes an id from a counter; the caller decides what ids look like. */
+  readonly makeId: (n: number) => string;
+  readonly deviceId: string;
+}
+
+/**
+ * Simulated hands and eyes cook a whole run as the board tells them: mix, light, read, pour, flip and lift, to the end.
+ * Returns the events they made, in order. The truth is the hidden kitchen of the seed.
+ * @throws Error when the morning does not end within the bound of events (a fault of the desk, not of the caller).
+ */
+export function cookThrough(cook: SimulatedCook): StoredEvent[] {
+  const { pins, rehearsal } = cook;
+  const kitchen = hiddenKitchen(cook.seed);
+  const random = seeded(cook.seed);
+  const tables: TableCache = new Map();
+  const truth: TrueTables = new Map();
+  const made: StoredEvent[] = [];
+  let count = 0;
+  const state = () => fold({ pins, rehearsal }, [], [...cook.begun, ...made]);
+  const emit = <K extends EventKind>(atMs: number, kind: K, payload: Payload<K>, tapId = cook.makeId(++count)) => {
+    made.push({
+      id: cook.makeId(++count),
+      kind,
+      v: CURRENT_VERSION,
+      deviceId: cook.deviceId,
+      deviceAtMs: Math.round(atMs),
+      offsetMs: 0,
+      offsetSpreadMs: 5,
+      ...(rehearsal ? { simAtMs: Math.round(atMs) } : {}),
+      tapId,
+      payload: payload as Record<string, unknown>,
+    });
+  };
+
+  const plan = planRun(pins, state(), 0, tables);
+  emit(plan.startMs, 'plan-adopted', { startMs: plan.startMs, firstPourMs: plan.firstPourMs, lastLiftMs: plan.lastLiftMs, spareS: plan.spareS, modelVersion: pins.modelVersion });
+  mixAndLight(plan);
+
+  let nowMs = plan.firstPourMs;
+  for (let step = 0; ; step++) {
+    if (step > MAX_STEPS) throw new Error('The simulated morning did not end.');
+    const current = state();
+    const predicted = forecast(pins, current, nowMs, tables);
+    for (const fact of unrecordedWindows(current, predicted)) emit(nowMs, 'window-shown', fact);
+    const hand = nextHands(pins, current, predicted, plan, nowMs)[0];
+    if (!hand) break;
+    const cue = noticed(nowMs, hand.dueMs);
+    if (cue) {
+      nowMs = cue.atMs;
+      emit(nowMs, 'cue-seen', { pieceId: cue.pieceId, cue: cue.cue });
+      continue;
+    }
+    const late = Math.max(0, cook.latenessS.mean + cook.latenessS.sd * normal(random)) * 1000;
+    nowMs = Math.max(nowMs + 500, hand.dueMs + (hand.verb === 'pour' ? 0 : late));
+    if (hand.verb === 'pour') {
+      emit(nowMs, 'poured', { pieceId: cook.makeId(++count), formulaId: hand.formulaId, stationId: hand.stationId, placeId: hand.placeId, volumeMl: volumeOf(hand.formulaId) });
+    } else {
+      emit(nowMs, hand.verb === 'flip' ? 'flipped' : 'lifted', { pieceId: hand.pieceId! });
+    }
+  }
+  emit(nowMs + 20_000, 'run-finished', {});
+  return made;
+
+  function volumeOf(formulaId: string): number {
+    return pins.formulas.find((formula) => formula.id === formulaId)!.body.portion.volumeMl;
+  }
+
+  function mixAndLight(planned: RunPlan): void {
+    const before: [number, () => void][] = [];
+    for (const lot of planned.lots) {
+      const batch = lotFor(pins, state(), lot.formulaId)!;
+      batch.lines.forEach((line, index) =>
+        before.push([
+          lot.mixStartMs + ((index + 1) * (lot.mixEndMs - lot.mixStartMs)) / (batch.lines.length + 1),
+          () => emit(lot.mixStartMs, 'line-weighed', { formulaId: lot.formulaId, ingredientId: line.ingredientId, massG: Math.round(line.massG) }),
+        ]),
+      );
+      before.push([lot.mixEndMs, () => emit(lot.mixEndMs, 'lot-mixed', { formulaId: lot.formulaId, atMs: lot.mixEndMs, volumeMl: Math.round(batch.volumeMl), batterC: 18 })]);
+      before.push([lot.firstPourMs - 60_000, () => emit(lot.firstPourMs - 60_000, 'rest-ended', { formulaId: lot.formulaId })]);
+    }
+    for (const { zoneKey, lightMs, readyMs } of planned.preheats) {
+      const [stationId, zoneId] = zoneKey.split('/') as [string, string];
+      const heat = planned.preheat[zoneKey]!;
+      before.push([lightMs, () => emit(lightMs, 'burner-turned', { stationId, zoneId, mark: heat.boostMark })]);
+      before.push([readyMs, () => emit(readyMs, 'burner-turned', { stationId, zoneId, mark: heat.holdMark })]);
+      before.push([
+        readyMs + 20_000,
+        () => {
+          const atMs = readyMs + 20_000;
+          const surfaceC = trueSurface(kitchen, pins, state(), stationId, zoneId, atMs)(atMs);
+          emit(atMs, 'reading-taken', { stationId, zoneId, method: 'simulatedProbe', surfaceC: simulatedProbe(kitchen, zoneKey, surfaceC, atMs), sdC: PROBE_SD_C });
+        },
+      ]);
+    }
+    for (const [, act] of before.sort((a, b) => a[0] - b[0])) act();
+  }
+
+  /** A true cue that shows before the next hand is due and was not tapped yet, if these eyes notice it. */
+  function noticed(fromMs: number, untilMs: number) {
+    const current = state();
+    for (const pieceId of current.onPlate.values()) {
+      const piece = current.pieces.get(pieceId)!;
+      if (piece.flippedAtMs !== null || piece.cues.length > 0) continue;
+      const timeline = trueTimeline(kitchen, pins, current, piece, fromMs, truth);
+      const cue = timeline.cues.coveredFace === undefined ? 'faceSet' : 'coveredFace';
+      const atS = timeline.cues[cue];
+      if (atS === undefined) continue;
+      const atMs = piece.pouredAtMs + atS * 1000 + 1000;
+      const eyes = seeded(piece.number + cook.seed)();
+      if (atMs >= fromMs && atMs < untilMs && eyes < cook.attention) return { pieceId, cue, atMs } as const;
+    }
+    return undefined;
+  }
+}
+
+/** Far above what a morning of hundreds of pieces needs: five acts a piece. */
+const MAX_STEPS = 5000;

@@ -1,0 +1,106 @@
+import { pieceInput, surfaceModel } from '#core/desk';
+import {
+  PIECE_PARAMETERS,
+  timelineAt,
+  timelineTable,
+  type PieceParameters,
+  type PieceTimeline,
+  type TimelineTable,
+} from '#core/piece';
+import type { Piece, Pins, RunState } from '#core/run';
+import { normal, seedFrom, seeded } from './random.ts';
+
+/**
+ * The truth of a rehearsal, unknown to the desk: every burner gives more or less than its plate says, and batter and
+ * contact differ from the model's. Drawn from a seed, the same on every device.
+ */
+export interface HiddenKitchen {
+  readonly seed: number;
+  /** Share by which a zone's burner differs, 1 is honest. */
+  powerFactor(zoneKey: string): number;
+  /** Error of the guess when a run begins on a plate in use, °C. */
+  assumedErrorC(zoneKey: string): number;
+  readonly parameters: PieceParameters;
+}
+
+/** Spreads of the hidden faults. Assumed, about what kitchens differ by. */
+const SPREAD = { lnPower: 0.06, assumedC: 10, lnContact: 0.08, lnBrowning: 0.18, unset: 0.02 };
+
+export function hiddenKitchen(seed: number): HiddenKitchen {
+  const random = seeded(seedFrom('batter', seed));
+  const draw = (sd: number) => Math.exp(sd * normal(random));
+  const contact = draw(SPREAD.lnContact);
+  return {
+    seed,
+    powerFactor: (zoneKey) => Math.exp(SPREAD.lnPower * normal(seeded(seedFrom(`power ${zoneKey}`, seed)))),
+    assumedErrorC: (zoneKey) => SPREAD.assumedC * normal(seeded(seedFrom(`assumed ${zoneKey}`, seed))),
+    parameters: {
+      ...PIECE_PARAMETERS,
+      contactWetWm2K: PIECE_PARAMETERS.contactWetWm2K * contact,
+      contactDryWm2K: PIECE_PARAMETERS.contactDryWm2K * contact,
+      browning: { ...PIECE_PARAMETERS.browning, ratePerS: PIECE_PARAMETERS.browning.ratePerS * draw(SPREAD.lnBrowning) },
+      holesStayUnset: PIECE_PARAMETERS.holesStayUnset + SPREAD.unset * normal(random),
+    },
+  };
+}
+
+/** True surface of a zone at a moment: the same plate under its true burner. */
+export function trueSurface(
+  kitchen: HiddenKitchen,
+  pins: Pins,
+  state: RunState,
+  stationId: string,
+  zoneId: string,
+  untilMs: number,
+): (atMs: number) => number {
+  const key = `${stationId}/${zoneId}`;
+  const truth: Pins = {
+    ...pins,
+    stations: pins.stations.map((station) =>
+      station.id === stationId
+        ? {
+            ...station,
+            body: {
+              ...station.body,
+              zones: station.body.zones.map((zone) =>
+                zone.id === zoneId ? { ...zone, powerW: zone.powerW * kitchen.powerFactor(key) } : zone,
+              ),
+            },
+          }
+        : station,
+    ),
+  };
+  const model = surfaceModel(truth, state, stationId, zoneId, untilMs);
+  const errorC = state.zones.get(key)?.assumed ? kitchen.assumedErrorC(key) : 0;
+  return (atMs) => model(atMs) + errorC;
+}
+
+/** Standard deviation of the simulated probe, °C: a clip-on thermocouple. Common practice, no source. */
+export const PROBE_SD_C = 2;
+
+/** What the simulated probe shows at a moment: the truth with the probe's own noise, the same for the same second. */
+export function simulatedProbe(kitchen: HiddenKitchen, zoneKey: string, surfaceC: number, atMs: number): number {
+  const random = seeded(seedFrom(`probe ${zoneKey} ${Math.floor(atMs / 1000)}`, kitchen.seed));
+  return Math.round((surfaceC + PROBE_SD_C * normal(random)) * 2) / 2;
+}
+
+/** True timelines by batter and zone; keep it between calls, a table costs about a quarter second. */
+export type TrueTables = Map<string, TimelineTable>;
+
+/** What really happens to a piece, from the truth of its plate and batter. */
+export function trueTimeline(
+  kitchen: HiddenKitchen,
+  pins: Pins,
+  state: RunState,
+  piece: Piece,
+  nowMs: number,
+  tables: TrueTables,
+): PieceTimeline {
+  const input = { ...pieceInput(pins, state, piece), parameters: kitchen.parameters };
+  const key = JSON.stringify(input);
+  let table = tables.get(key);
+  if (!table) tables.set(key, (table = timelineTable(input)));
+  const surface = trueSurface(kitchen, pins, state, piece.stationId, piece.zoneId, nowMs);
+  return timelineAt(table, surface(piece.pouredAtMs));
+}
+

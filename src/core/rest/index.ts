@@ -1,0 +1,1 @@
+export { restPhase, restWindow, type RestPhase, type RestWindow } from './window.ts';

@@ -1,0 +1,1 @@
+export { reviewRun, type ErrorSummary, type PieceRecord, type RunReview } from './errors.ts';

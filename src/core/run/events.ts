@@ -1,0 +1,124 @@
+import * as v from 'valibot';
+import { CUES } from '#core/piece';
+
+/** Event kinds of a run and the schema of each payload. A kind's version `v` starts at 1; upcasters lift older ones. */
+
+const Uuid = v.pipe(v.string(), v.uuid());
+const TimeMs = v.pipe(v.number(), v.finite(), v.minValue(0), v.maxValue(8.64e15));
+const Text = (max: number) => v.pipe(v.string(), v.trim(), v.minLength(1), v.maxLength(max));
+const Id = v.pipe(v.string(), v.minLength(1), v.maxLength(40));
+const SurfaceC = v.pipe(v.number(), v.finite(), v.minValue(-20), v.maxValue(500));
+const VolumeMl = v.pipe(v.number(), v.finite(), v.gtValue(0), v.maxValue(100_000));
+const MassG = v.pipe(v.number(), v.finite(), v.gtValue(0), v.maxValue(1_000_000));
+
+const ZoneRef = { stationId: Uuid, zoneId: Id } as const;
+/** A window as it was shown, in the run's own time. */
+const ShownWindow = v.object({ earliestMs: TimeMs, bestMs: TimeMs, latestMs: TimeMs });
+
+export const BriefItemSchema = v.object({
+  formulaId: Uuid,
+  pieces: v.pipe(v.number(), v.integer(), v.minValue(1), v.maxValue(2000)),
+  stationIds: v.pipe(v.array(Uuid), v.minLength(1), v.maxLength(12)),
+});
+export type BriefItem = v.InferOutput<typeof BriefItemSchema>;
+
+export const BriefSchema = v.object({
+  items: v.pipe(v.array(BriefItemSchema), v.minLength(1), v.maxLength(8)),
+  serviceAtMs: TimeMs,
+  people: v.optional(v.pipe(v.number(), v.integer(), v.minValue(1), v.maxValue(2000))),
+});
+export type Brief = v.InferOutput<typeof BriefSchema>;
+
+export const PAYLOADS = {
+  /** What the morning is for. The last one stands. */
+  'brief-set': BriefSchema,
+  /** Fact of advice: the plan as it was adopted. Times in the run's own time. */
+  'plan-adopted': v.object({
+    startMs: TimeMs,
+    firstPourMs: TimeMs,
+    lastLiftMs: TimeMs,
+    spareS: v.pipe(v.number(), v.finite()),
+    modelVersion: Text(40),
+  }),
+  /** A line of a lot was weighed; an unknown mass stays unknown. */
+  'line-weighed': v.object({ formulaId: Uuid, ingredientId: Id, massG: v.nullable(MassG) }),
+  /** All is in the bowl. `atMs` is when it was mixed, which may be earlier than the tap. */
+  'lot-mixed': v.object({
+    formulaId: Uuid,
+    atMs: TimeMs,
+    volumeMl: VolumeMl,
+    batterC: v.pipe(v.number(), v.minValue(0), v.maxValue(60)),
+  }),
+  /** The rest is over; the lot goes to the plate, early or late as the cook decides. */
+  'rest-ended': v.object({ formulaId: Uuid }),
+  /** A burner was lit or turned; mark 0 is off. */
+  'burner-turned': v.object({ ...ZoneRef, mark: v.pipe(v.number(), v.finite(), v.minValue(0), v.maxValue(100)) }),
+  /** Nothing is known of the plate but that it is in use: a guess with its spread. */
+  'surface-assumed': v.object({ ...ZoneRef, surfaceC: SurfaceC, sdC: v.pipe(v.number(), v.gtValue(0), v.maxValue(100)) }),
+  'reading-taken': v.object({
+    ...ZoneRef,
+    method: v.picklist(['probe', 'simulatedProbe']),
+    surfaceC: SurfaceC,
+    sdC: v.pipe(v.number(), v.gtValue(0), v.maxValue(100)),
+  }),
+  'portion-set': v.object({ formulaId: Uuid, volumeMl: v.pipe(v.number(), v.gtValue(0), v.maxValue(1000)) }),
+  poured: v.object({ pieceId: Uuid, formulaId: Uuid, stationId: Uuid, placeId: Id, volumeMl: v.pipe(v.number(), v.gtValue(0), v.maxValue(1000)) }),
+  flipped: v.object({ pieceId: Uuid }),
+  lifted: v.object({ pieceId: Uuid }),
+  /** Torn, burnt or dropped: off the plate and not served. */
+  failed: v.object({ pieceId: Uuid }),
+  /** What the cook saw; `notYet` says only that it is too soon to flip. */
+  'cue-seen': v.object({ pieceId: Uuid, cue: v.picklist([...CUES, 'notYet']) }),
+  /** Fact of advice: the window shown for a side of a piece. */
+  'window-shown': v.object({ pieceId: Uuid, side: v.picklist([1, 2]), window: ShownWindow, modelVersion: Text(40) }),
+  undone: v.object({ eventIds: v.pipe(v.array(Uuid), v.minLength(1), v.maxLength(60)) }),
+  /** For next time: about a formula, a station or the run. */
+  'note-kept': v.object({ text: Text(500), formulaId: v.optional(Uuid), stationId: v.optional(Uuid) }),
+  /** Rehearsals only: at this moment of real time the run's clock read `simAtMs` and ran at `speed` (0 stands still). */
+  'clock-set': v.object({ simAtMs: TimeMs, speed: v.pipe(v.number(), v.minValue(0), v.maxValue(20)) }),
+  'run-finished': v.object({}),
+} as const;
+
+export type EventKind = keyof typeof PAYLOADS;
+export type Payload<K extends EventKind> = v.InferOutput<(typeof PAYLOADS)[K]>;
+export const EVENT_KINDS = Object.keys(PAYLOADS) as EventKind[];
+
+/** The version of each kind that this code writes. */
+export const CURRENT_VERSION = 1;
+
+/** What a device sends: who, when by its own clock, how far that clock is off, and what happened. */
+export const EventEnvelopeSchema = v.object({
+  /** UUID v7 made on the device; sending it again changes nothing. */
+  id: Uuid,
+  kind: Text(40),
+  v: v.pipe(v.number(), v.integer(), v.minValue(1), v.maxValue(1000)),
+  deviceId: Uuid,
+  deviceAtMs: TimeMs,
+  /** Server clock minus device clock as the device measured it, and how sure it is. */
+  offsetMs: v.pipe(v.number(), v.finite(), v.minValue(-8.64e10), v.maxValue(8.64e10)),
+  offsetSpreadMs: v.pipe(v.number(), v.finite(), v.minValue(0), v.maxValue(8.64e10)),
+  /** The run's own clock in a rehearsal; absent in a real run. */
+  simAtMs: v.optional(TimeMs),
+  /** Events of one tap share it, so that undo takes the tap back whole. */
+  tapId: Uuid,
+  payload: v.record(v.string(), v.unknown()),
+});
+export type EventEnvelope = v.InferOutput<typeof EventEnvelopeSchema>;
+
+/** An event in the log. `seq` is missing while it waits on the device. */
+export type RunEvent<K extends EventKind = EventKind> = {
+  [Kind in K]: Omit<EventEnvelope, 'kind' | 'payload'> & {
+    readonly kind: Kind;
+    readonly payload: Payload<Kind>;
+    readonly seq?: number;
+    readonly personId?: string;
+  };
+}[K];
+
+/** An envelope as stored: its kind may be from a newer client. */
+export type StoredEvent = EventEnvelope & { readonly seq?: number; readonly personId?: string };
+
+/** The moment an event belongs to, in the run's own time. */
+export function runTimeMs(event: Pick<EventEnvelope, 'deviceAtMs' | 'offsetMs' | 'simAtMs'>): number {
+  return event.simAtMs ?? event.deviceAtMs + event.offsetMs;
+}

@@ -1,0 +1,265 @@
+import { runTimeMs, type EventKind, type Payload, type RunEvent, type StoredEvent } from './events.ts';
+import { pinnedFormula, pinnedStation, type Pins } from './pins.ts';
+import {
+  placeKey,
+  zoneKey,
+  type Lot,
+  type Piece,
+  type Refusal,
+  type RefusalReason,
+  type RehearsalClock,
+  type RunState,
+  type Tap,
+  type ZoneState,
+} from './state.ts';
+import { undoneIds } from './undo.ts';
+import { upcast } from './upcast.ts';
+
+/** The state while it is built; handed out read-only. */
+interface Draft {
+  readonly pins: Pins;
+  readonly rehearsal: boolean;
+  brief: RunState['brief'];
+  plan: RunState['plan'];
+  lots: Map<string, Lot>;
+  zones: Map<string, ZoneState>;
+  portionMl: Map<string, number>;
+  pieces: Map<string, Piece>;
+  onPlate: Map<string, string>;
+  notes: RunState['notes'][number][];
+  taps: Map<string, Tap>;
+  clock: RehearsalClock | null;
+  finishedAtMs: number | null;
+}
+
+type Apply<K extends EventKind> = (draft: Draft, payload: Payload<K>, atMs: number, event: RunEvent<K>) => RefusalReason | void;
+
+/** Pieces carry on after the end: only new pours are refused once a run is finished. */
+const APPLY: { readonly [K in EventKind]: Apply<K> } = {
+  'brief-set': (draft, payload) => {
+    for (const item of payload.items) {
+      if (!pinnedFormula(draft.pins, item.formulaId)) return 'unknownFormula';
+      if (item.stationIds.some((id) => !pinnedStation(draft.pins, id))) return 'unknownStation';
+    }
+    draft.brief = payload;
+  },
+  'plan-adopted': (draft, payload, atMs) => {
+    draft.plan = { ...payload, atMs };
+  },
+  'line-weighed': (draft, { formulaId, ingredientId, massG }) => {
+    const lot = lotOf(draft, formulaId);
+    if (!lot) return 'unknownFormula';
+    lot.weighed.set(ingredientId, massG);
+  },
+  'lot-mixed': (draft, payload) => {
+    const lot = lotOf(draft, payload.formulaId);
+    if (!lot) return 'unknownFormula';
+    lot.mixedAtMs = payload.atMs;
+    lot.volumeMl = payload.volumeMl;
+    lot.batterC = payload.batterC;
+  },
+  'rest-ended': (draft, { formulaId }, atMs) => {
+    const lot = lotOf(draft, formulaId);
+    if (!lot) return 'unknownFormula';
+    if (lot.mixedAtMs === null) return 'notMixed';
+    lot.restEndedAtMs = atMs;
+  },
+  'burner-turned': (draft, { stationId, zoneId, mark }, atMs) => {
+    const zone = zoneOf(draft, stationId, zoneId);
+    if (!zone) return 'unknownStation';
+    zone.turns.push({ atMs, mark });
+  },
+  'surface-assumed': (draft, { stationId, zoneId, surfaceC, sdC }, atMs) => {
+    const zone = zoneOf(draft, stationId, zoneId);
+    if (!zone) return 'unknownStation';
+    zone.assumed = { atMs, surfaceC, sdC };
+  },
+  'reading-taken': (draft, { stationId, zoneId, ...reading }, atMs) => {
+    const zone = zoneOf(draft, stationId, zoneId);
+    if (!zone) return 'unknownStation';
+    zone.readings.push({ atMs, ...reading });
+  },
+  'portion-set': (draft, { formulaId, volumeMl }) => {
+    if (!pinnedFormula(draft.pins, formulaId)) return 'unknownFormula';
+    draft.portionMl.set(formulaId, volumeMl);
+  },
+  poured: (draft, { pieceId, formulaId, stationId, placeId, volumeMl }, atMs) => {
+    if (draft.finishedAtMs !== null) return 'runFinished';
+    if (!pinnedFormula(draft.pins, formulaId)) return 'unknownFormula';
+    const station = pinnedStation(draft.pins, stationId);
+    if (!station) return 'unknownStation';
+    const zoneId = placeId.slice(0, 1);
+    if (!station.body.zones.some((zone) => zone.id === zoneId)) return 'unknownPlace';
+    if (draft.pieces.has(pieceId)) return 'pieceExists';
+    if (draft.onPlate.has(placeKey(stationId, placeId))) return 'placeTaken';
+    draft.onPlate.set(placeKey(stationId, placeId), pieceId);
+    draft.pieces.set(pieceId, {
+      id: pieceId,
+      number: draft.pieces.size + 1,
+      formulaId,
+      stationId,
+      placeId,
+      zoneId,
+      volumeMl,
+      pouredAtMs: atMs,
+      flippedAtMs: null,
+      offAtMs: null,
+      fate: 'firstSide',
+      cues: [],
+      shown: { first: null, second: null },
+    });
+  },
+  flipped: (draft, { pieceId }, atMs) => {
+    const piece = draft.pieces.get(pieceId);
+    if (!piece) return 'noSuchPiece';
+    if (piece.offAtMs !== null) return 'alreadyOff';
+    if (piece.flippedAtMs !== null) return 'alreadyFlipped';
+    piece.flippedAtMs = atMs;
+    piece.fate = 'secondSide';
+  },
+  lifted: (draft, { pieceId }, atMs) => {
+    const piece = draft.pieces.get(pieceId);
+    if (!piece) return 'noSuchPiece';
+    if (piece.offAtMs !== null) return 'alreadyOff';
+    if (piece.flippedAtMs === null) return 'notFlipped';
+    takeOff(draft, piece, 'lifted', atMs);
+  },
+  failed: (draft, { pieceId }, atMs) => {
+    const piece = draft.pieces.get(pieceId);
+    if (!piece) return 'noSuchPiece';
+    if (piece.offAtMs !== null) return 'alreadyOff';
+    takeOff(draft, piece, 'failed', atMs);
+  },
+  'cue-seen': (draft, { pieceId, cue }, atMs) => {
+    const piece = draft.pieces.get(pieceId);
+    if (!piece) return 'noSuchPiece';
+    if (piece.flippedAtMs !== null) return 'alreadyFlipped';
+    if (piece.offAtMs !== null) return 'alreadyOff';
+    piece.cues.push({ cue, atMs });
+  },
+  'window-shown': (draft, { pieceId, side, window }) => {
+    const piece = draft.pieces.get(pieceId);
+    if (!piece) return 'noSuchPiece';
+    piece.shown[side === 1 ? 'first' : 'second'] = window;
+  },
+  // collected before the fold
+  undone: () => undefined,
+  'note-kept': (draft, payload, atMs, event) => {
+    draft.notes.push({ ...payload, atMs, eventId: event.id });
+  },
+  'clock-set': (draft, { simAtMs, speed }, _atMs, event) => {
+    if (!draft.rehearsal) return 'notRehearsal';
+    draft.clock = { setAtMs: event.deviceAtMs + event.offsetMs, simAtMs, speed };
+  },
+  'run-finished': (draft, _payload, atMs) => {
+    draft.finishedAtMs ??= atMs;
+  },
+};
+
+/** Kinds that the large Undo takes back. */
+const HAND_KINDS = new Set<EventKind>(['poured', 'flipped', 'lifted', 'failed', 'cue-seen']);
+
+/**
+ * The state of a run: a total fold of its log over what it pinned. `acknowledged` stand in server order; `pending` wait
+ * on this device and come after. An event met twice counts once, at its first place. What cannot apply is left out with
+ * its reason; nothing throws.
+ */
+export function fold(
+  run: { readonly pins: Pins; readonly rehearsal: boolean },
+  acknowledged: readonly StoredEvent[],
+  pending: readonly StoredEvent[] = [],
+): RunState {
+  const events = [...[...acknowledged].sort((a, b) => (a.seq ?? 0) - (b.seq ?? 0)), ...pending];
+  const undone = undoneIds(events);
+  const refused: Refusal[] = [];
+  const seen = new Set<string>();
+  const draft: Draft = {
+    pins: run.pins,
+    rehearsal: run.rehearsal,
+    brief: null,
+    plan: null,
+    lots: new Map(),
+    zones: new Map(),
+    portionMl: new Map(),
+    pieces: new Map(),
+    onPlate: new Map(),
+    notes: [],
+    taps: new Map(),
+    clock: null,
+    finishedAtMs: null,
+  };
+  let waiting = 0;
+  for (const stored of events) {
+    if (seen.has(stored.id)) continue;
+    seen.add(stored.id);
+    if (stored.seq === undefined) waiting += 1;
+    if (undone.has(stored.id)) continue;
+    const read = upcast(stored);
+    if (!read.ok) {
+      refused.push({ eventId: stored.id, kind: stored.kind, reason: read.reason });
+      continue;
+    }
+    const reason = applyOne(draft, read.event);
+    if (reason) refused.push({ eventId: stored.id, kind: stored.kind, reason });
+    else if (HAND_KINDS.has(read.event.kind)) rememberTap(draft, read.event);
+  }
+  return {
+    brief: draft.brief,
+    plan: draft.plan,
+    lots: draft.lots,
+    zones: draft.zones,
+    portionMl: draft.portionMl,
+    pieces: draft.pieces,
+    onPlate: draft.onPlate,
+    notes: draft.notes,
+    taps: [...draft.taps.values()],
+    clock: draft.clock,
+    finishedAtMs: draft.finishedAtMs,
+    refused,
+    lastSeq: acknowledged.reduce((max, event) => Math.max(max, event.seq ?? 0), 0),
+    eventCount: seen.size,
+    waiting,
+  };
+}
+
+function applyOne<K extends EventKind>(draft: Draft, event: RunEvent<K>): RefusalReason | void {
+  const apply = APPLY[event.kind] as Apply<K>;
+  return apply(draft, event.payload as Payload<K>, runTimeMs(event), event);
+}
+
+function lotOf(draft: Draft, formulaId: string): Lot | undefined {
+  if (!pinnedFormula(draft.pins, formulaId)) return undefined;
+  let lot = draft.lots.get(formulaId);
+  if (!lot) {
+    lot = { formulaId, weighed: new Map(), mixedAtMs: null, volumeMl: null, batterC: null, restEndedAtMs: null };
+    draft.lots.set(formulaId, lot);
+  }
+  return lot;
+}
+
+function zoneOf(draft: Draft, stationId: string, zoneId: string): ZoneState | undefined {
+  const station = pinnedStation(draft.pins, stationId);
+  if (!station?.body.zones.some((zone) => zone.id === zoneId)) return undefined;
+  const key = zoneKey(stationId, zoneId);
+  let zone = draft.zones.get(key);
+  if (!zone) {
+    zone = { stationId, zoneId, turns: [], readings: [], assumed: null };
+    draft.zones.set(key, zone);
+  }
+  return zone;
+}
+
+function takeOff(draft: Draft, piece: Piece, fate: 'lifted' | 'failed', atMs: number): void {
+  piece.offAtMs = atMs;
+  piece.fate = fate;
+  draft.onPlate.delete(placeKey(piece.stationId, piece.placeId));
+}
+
+function rememberTap(draft: Draft, event: RunEvent): void {
+  const tap = draft.taps.get(event.tapId) ?? { tapId: event.tapId, eventIds: [], kind: event.kind, placeIds: [] };
+  const pieceId = 'pieceId' in event.payload ? event.payload.pieceId : undefined;
+  const placeId = pieceId && draft.pieces.get(pieceId)?.placeId;
+  tap.eventIds.push(event.id);
+  if (placeId) tap.placeIds.push(placeId);
+  draft.taps.set(event.tapId, tap);
+}

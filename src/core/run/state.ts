@@ -1,0 +1,118 @@
+import type { Cue } from '#core/piece';
+import type { Brief, EventKind, Payload } from './events.ts';
+
+export interface Lot {
+  readonly formulaId: string;
+  /** Mass weighed by ingredient; null when it went in unmeasured. */
+  readonly weighed: Map<string, number | null>;
+  mixedAtMs: number | null;
+  volumeMl: number | null;
+  batterC: number | null;
+  restEndedAtMs: number | null;
+}
+
+export interface Reading {
+  readonly atMs: number;
+  readonly surfaceC: number;
+  readonly sdC: number;
+  readonly method: Payload<'reading-taken'>['method'];
+}
+
+export interface ZoneState {
+  readonly stationId: string;
+  readonly zoneId: string;
+  readonly turns: { readonly atMs: number; readonly mark: number }[];
+  readonly readings: Reading[];
+  assumed: { readonly atMs: number; readonly surfaceC: number; readonly sdC: number } | null;
+}
+
+export type Fate = 'firstSide' | 'secondSide' | 'lifted' | 'failed';
+
+export interface Piece {
+  readonly id: string;
+  /** Order of pouring in the run, from 1. */
+  readonly number: number;
+  readonly formulaId: string;
+  readonly stationId: string;
+  readonly placeId: string;
+  readonly zoneId: string;
+  readonly volumeMl: number;
+  readonly pouredAtMs: number;
+  flippedAtMs: number | null;
+  offAtMs: number | null;
+  fate: Fate;
+  readonly cues: { readonly cue: Cue | 'notYet'; readonly atMs: number }[];
+  /** The last window shown for each side. */
+  readonly shown: { first: Shown | null; second: Shown | null };
+}
+
+export type Shown = Payload<'window-shown'>['window'];
+
+/** A tap that can be taken back. */
+export interface Tap {
+  readonly tapId: string;
+  readonly eventIds: string[];
+  readonly kind: EventKind;
+  /** Marks of the places it touched, for its label. */
+  readonly placeIds: string[];
+}
+
+export interface Refusal {
+  readonly eventId: string;
+  readonly kind: string;
+  readonly reason: RefusalReason;
+}
+
+export type RefusalReason =
+  | 'unknownKind'
+  | 'newerVersion'
+  | 'badPayload'
+  | 'unknownFormula'
+  | 'unknownStation'
+  | 'unknownPlace'
+  | 'placeTaken'
+  | 'pieceExists'
+  | 'noSuchPiece'
+  | 'alreadyFlipped'
+  | 'notFlipped'
+  | 'alreadyOff'
+  | 'notMixed'
+  | 'notRehearsal'
+  | 'runFinished';
+
+export interface RehearsalClock {
+  /** Corrected real time at which the clock was set. */
+  readonly setAtMs: number;
+  readonly simAtMs: number;
+  readonly speed: number;
+}
+
+/** Everything a screen shows that was decided by a hand. No physics here. */
+export interface RunState {
+  readonly brief: Brief | null;
+  readonly plan: (Payload<'plan-adopted'> & { readonly atMs: number }) | null;
+  readonly lots: ReadonlyMap<string, Lot>;
+  readonly zones: ReadonlyMap<string, ZoneState>;
+  readonly portionMl: ReadonlyMap<string, number>;
+  readonly pieces: ReadonlyMap<string, Piece>;
+  /** Piece on each place of each station, by `placeKey`. */
+  readonly onPlate: ReadonlyMap<string, string>;
+  readonly notes: readonly (Payload<'note-kept'> & { readonly atMs: number; readonly eventId: string })[];
+  /** Taps that still stand, oldest first. */
+  readonly taps: readonly Tap[];
+  readonly clock: RehearsalClock | null;
+  readonly finishedAtMs: number | null;
+  readonly refused: readonly Refusal[];
+  readonly lastSeq: number;
+  /** Events folded, waiting ones included. */
+  readonly eventCount: number;
+  readonly waiting: number;
+}
+
+export function zoneKey(stationId: string, zoneId: string): string {
+  return `${stationId}/${zoneId}`;
+}
+
+export function placeKey(stationId: string, placeId: string): string {
+  return `${stationId}/${placeId}`;
+}

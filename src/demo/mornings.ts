@@ -1,0 +1,105 @@
+import { DateTime } from 'luxon';
+import { cookThrough } from '#core/rehearsal';
+import { CURRENT_VERSION, MODEL_VERSION, type Pins, type StoredEvent } from '#core/run';
+import { GRIDDLE_CAKES, SKERRY_CREPES } from './formulas.ts';
+import { DEMO_IDS, DEMO_KITCHEN } from './people.ts';
+import { CREPE_PAN_ONE, CREPE_PAN_TWO, GRIDDLE } from './stations.ts';
+
+export interface DemoRun {
+  readonly id: string;
+  readonly name: string;
+  readonly pins: Pins;
+  readonly events: readonly StoredEvent[];
+}
+
+const { formulas, stations } = DEMO_IDS;
+
+export function demoPins(): Pins {
+  return {
+    modelVersion: MODEL_VERSION,
+    timeZone: DEMO_KITCHEN.timeZone,
+    eggClass: 'usLarge',
+    roomC: 22,
+    pressurePa: 101325,
+    formulas: [
+      { id: formulas.cakes, revision: 1, body: GRIDDLE_CAKES },
+      { id: formulas.crepes, revision: 1, body: SKERRY_CREPES },
+    ],
+    stations: [
+      { id: stations.griddle, version: 1, body: GRIDDLE },
+      { id: stations.panOne, version: 1, body: CREPE_PAN_ONE },
+      { id: stations.panTwo, version: 1, body: CREPE_PAN_TWO },
+    ],
+  };
+}
+
+/** Tomorrow's boat-day breakfast: a brief and nothing else. */
+export function upcomingMorning(nowMs: number): DemoRun {
+  const makeId = demoIds(0x42);
+  return {
+    id: DEMO_IDS.runs.upcoming,
+    name: 'Boat-day breakfast',
+    pins: demoPins(),
+    events: [brief(makeId, boatTime(nowMs, 1), nowMs, { cakes: 54, crepes: 20 })],
+  };
+}
+
+/** Yesterday's, cooked to the end by simulated hands in a hidden kitchen. */
+export function finishedMorning(nowMs: number): DemoRun {
+  const makeId = demoIds(0x41);
+  const serviceAtMs = boatTime(nowMs, -1);
+  const pins = demoPins();
+  const begun = [brief(makeId, serviceAtMs, serviceAtMs - 20 * 3_600_000, { cakes: 36, crepes: 14 })];
+  const cooked = cookThrough({
+    pins,
+    begun,
+    rehearsal: false,
+    seed: 11,
+    latenessS: { mean: 1.5, sd: 2.5 },
+    attention: 0.5,
+    makeId,
+    deviceId: DEMO_IDS.device,
+  });
+  const note: StoredEvent = {
+    ...cooked.at(-1)!,
+    id: makeId(900_001),
+    tapId: makeId(900_002),
+    kind: 'note-kept',
+    payload: { text: 'Zone B colours first. Half a step less after the second panful.', formulaId: formulas.cakes },
+  };
+  return { id: DEMO_IDS.runs.finished, name: 'Ringers’ breakfast', pins, events: [...begun, ...cooked, note] };
+}
+
+function brief(makeId: (n: number) => string, serviceAtMs: number, atMs: number, pieces: { cakes: number; crepes: number }): StoredEvent {
+  return {
+    id: makeId(800_001),
+    kind: 'brief-set',
+    v: CURRENT_VERSION,
+    deviceId: DEMO_IDS.device,
+    deviceAtMs: atMs,
+    offsetMs: 0,
+    offsetSpreadMs: 5,
+    tapId: makeId(800_002),
+    payload: {
+      serviceAtMs,
+      people: Math.round((pieces.cakes + pieces.crepes) / 3),
+      items: [
+        { formulaId: formulas.cakes, pieces: pieces.cakes, stationIds: [stations.griddle] },
+        { formulaId: formulas.crepes, pieces: pieces.crepes, stationIds: [stations.panOne, stations.panTwo] },
+      ],
+    },
+  };
+}
+
+/** The boat leaves at 07:40 in the kitchen's own zone, `days` from today. */
+function boatTime(nowMs: number, days: number): number {
+  return DateTime.fromMillis(nowMs, { zone: DEMO_KITCHEN.timeZone })
+    .plus({ days })
+    .set({ hour: 7, minute: 40, second: 0, millisecond: 0 })
+    .toMillis();
+}
+
+/** Ids that are the same at every seeding. */
+function demoIds(run: number): (n: number) => string {
+  return (n) => `0190a000-00${run.toString(16)}-7000-8000-${n.toString(16).padStart(12, '0')}`;
+}

@@ -1,0 +1,21 @@
+/** Skerry Point field station and its two cooks. All made up. */
+export const DEMO_KITCHEN = { name: 'Skerry Point', timeZone: 'Europe/London' } as const;
+
+export const DEMO_PEOPLE = [
+  { name: 'Ottilie Brandt-Osei', role: 'owner', passphrase: 'kittiwake ledge at dawn' },
+  { name: 'Wim Halloran', role: 'cook', passphrase: 'two ladles and a whistle' },
+] as const;
+
+/** Fixed ids, so that seeding twice makes nothing twice. */
+export const DEMO_IDS = {
+  kitchen: '0190a000-0000-7000-8000-000000000001',
+  people: ['0190a000-0000-7000-8000-000000000011', '0190a000-0000-7000-8000-000000000012'],
+  formulas: { cakes: '0190a000-0000-7000-8000-000000000021', crepes: '0190a000-0000-7000-8000-000000000022' },
+  stations: {
+    griddle: '0190a000-0000-7000-8000-000000000031',
+    panOne: '0190a000-0000-7000-8000-000000000032',
+    panTwo: '0190a000-0000-7000-8000-000000000033',
+  },
+  runs: { finished: '0190a000-0000-7000-8000-000000000041', upcoming: '0190a000-0000-7000-8000-000000000042' },
+  device: '0190a000-0000-7000-8000-000000000051',
+} as const;

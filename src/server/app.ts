@@ -1,0 +1,48 @@
+import 'reflect-metadata';
+import Fastify, { type FastifyInstance } from 'fastify';
+import { BODY_LIMIT_BYTES, type ServerConfig } from './config.ts';
+import { appSource } from './database.ts';
+import { healthRoutes } from './features/health/routes.ts';
+import { libraryRoutes } from './features/library/routes.ts';
+import { peopleRoutes } from './features/people/routes.ts';
+import { feedRoute } from './features/runs/feed.ts';
+import { runRoutes } from './features/runs/routes.ts';
+import { registerDocs } from './plugins/docs.ts';
+import { registerErrors } from './plugins/errors.ts';
+import { registerLive } from './plugins/live.ts';
+import { registerSecurity } from './plugins/security.ts';
+import { registerSessions } from './plugins/sessions.ts';
+import { registerWeb } from './plugins/web.ts';
+
+/** The whole server over a migrated database, not yet listening. Closing it closes its connections. */
+export async function buildApp(config: ServerConfig): Promise<FastifyInstance> {
+  const app = Fastify({
+    logger: config.logLevel === 'silent' ? false : { level: config.logLevel },
+    bodyLimit: BODY_LIMIT_BYTES,
+    routerOptions: { maxParamLength: 200 },
+  });
+  // Valibot checks requests in the routes; answers are plain JSON
+  app.setValidatorCompiler(() => () => true);
+  app.setSerializerCompiler(() => (data) => JSON.stringify(data));
+  registerErrors(app);
+  const source = await appSource(config.databaseUrl).initialize();
+  app.addHook('onClose', async () => source.destroy());
+  await registerSecurity(app, config);
+  await registerSessions(app, source);
+  const live = await registerLive(app, config.databaseUrl);
+  await registerDocs(app);
+  healthRoutes(app, source);
+  peopleRoutes(app, source, config);
+  libraryRoutes(app, source);
+  runRoutes(app, source);
+  feedRoute(app, source, live);
+  await registerWeb(app, config.webRoot);
+  return app;
+}
+
+/** Builds the server and listens. */
+export async function serve(config: ServerConfig): Promise<FastifyInstance> {
+  const app = await buildApp(config);
+  await app.listen({ host: config.host, port: config.port });
+  return app;
+}

@@ -1,0 +1,50 @@
+import { DataSource, type EntityManager } from 'typeorm';
+import { ENTITIES } from './entities.ts';
+import { MIGRATIONS } from './migrations/index.ts';
+
+/** The role the application works in: it owns no table, so row-level security holds for it. */
+export const APP_ROLE = 'bluebell_app';
+
+/** Connection of the tables' owner: migrations and demo data only. */
+export function ownerSource(databaseUrl: string): DataSource {
+  return new DataSource({
+    type: 'postgres',
+    url: databaseUrl,
+    entities: ENTITIES,
+    migrations: MIGRATIONS,
+    migrationsTableName: 'migration',
+    synchronize: false,
+  });
+}
+
+/** Connections of the application, each in the application's role from its first statement. */
+export function appSource(databaseUrl: string): DataSource {
+  return new DataSource({
+    type: 'postgres',
+    url: databaseUrl,
+    entities: ENTITIES,
+    synchronize: false,
+    extra: { options: `-c role=${APP_ROLE}`, max: 10 },
+  });
+}
+
+export async function migrate(databaseUrl: string): Promise<number> {
+  const source = await ownerSource(databaseUrl).initialize();
+  try {
+    return (await source.runMigrations({ transaction: 'each' })).length;
+  } finally {
+    await source.destroy();
+  }
+}
+
+/** One transaction that sees only the rows of a kitchen: the single door to tenant data. */
+export async function inKitchen<T>(
+  source: DataSource,
+  kitchenId: string,
+  work: (manager: EntityManager) => Promise<T>,
+): Promise<T> {
+  return source.transaction(async (manager) => {
+    await manager.query(`SELECT set_config('bluebell.kitchen', $1, true)`, [kitchenId]);
+    return work(manager);
+  });
+}

@@ -1,0 +1,29 @@
+import type { ApiError } from '#contract';
+
+/** An error meant for the caller, with its status. Every such error of the server is made here. */
+export class RequestError extends Error {
+  readonly status: number;
+  readonly body: ApiError;
+
+  constructor(status: number, body: ApiError) {
+    super(body.message);
+    this.status = status;
+    this.body = body;
+  }
+}
+
+export function badInput(message: string, field?: string, hint?: string): RequestError {
+  return new RequestError(400, { code: 'badInput', message, ...(field ? { field } : {}), ...(hint ? { hint } : {}) });
+}
+
+export function notFound(what: string, field?: string): RequestError {
+  return new RequestError(404, { code: 'notFound', message: `${what} is not in this kitchen.`, ...(field ? { field } : {}) });
+}
+
+export function notSignedIn(): RequestError {
+  return new RequestError(401, { code: 'notSignedIn', message: 'You are not signed in.', hint: 'Sign in and try again.' });
+}
+
+export function forbidden(message: string): RequestError {
+  return new RequestError(403, { code: 'forbidden', message });
+}

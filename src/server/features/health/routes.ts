@@ -1,0 +1,35 @@
+import type { FastifyInstance } from 'fastify';
+import type { DataSource } from 'typeorm';
+import * as v from 'valibot';
+import { RequestError } from '../../errors.ts';
+import { route } from '../../plugins/routes.ts';
+
+const HealthSchema = v.object({ ok: v.boolean(), database: v.picklist(['up', 'down']) });
+const ClockSchema = v.object({ nowMs: v.number() });
+
+/** Is the server well, and what time is it: devices measure their clock's offset against it. */
+export function healthRoutes(app: FastifyInstance, source: DataSource): void {
+  route(app, {
+    method: 'GET',
+    url: '/api/health',
+    summary: 'Whether server and database are up',
+    response: HealthSchema,
+    signedIn: false,
+    handler: async () => {
+      try {
+        await source.query('SELECT 1');
+      } catch {
+        throw new RequestError(503, { code: 'databaseDown', message: 'The database does not answer.' });
+      }
+      return { ok: true, database: 'up' };
+    },
+  });
+  route(app, {
+    method: 'GET',
+    url: '/api/clock',
+    summary: 'The server clock in milliseconds',
+    response: ClockSchema,
+    signedIn: false,
+    handler: async () => ({ nowMs: Date.now() }),
+  });
+}

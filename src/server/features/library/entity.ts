@@ -1,0 +1,52 @@
+import { EntitySchema } from 'typeorm';
+import type { FormulaBody } from '#core/formula';
+import type { StationBody } from '#core/plate';
+
+export interface FormulaRow {
+  id: string;
+  kitchenId: string;
+  revision: number;
+}
+
+export const FormulaEntity = new EntitySchema<FormulaRow>({
+  name: 'formula',
+  columns: {
+    id: { type: 'uuid', primary: true },
+    kitchenId: { type: 'uuid', name: 'kitchen_id' },
+    revision: { type: 'integer' },
+  },
+});
+
+export interface FormulaRevisionRow {
+  formulaId: string;
+  revision: number;
+  kitchenId: string;
+  body: FormulaBody;
+}
+
+export const FormulaRevisionEntity = new EntitySchema<FormulaRevisionRow>({
+  name: 'formula_revision',
+  columns: {
+    formulaId: { type: 'uuid', primary: true, name: 'formula_id' },
+    revision: { type: 'integer', primary: true },
+    kitchenId: { type: 'uuid', name: 'kitchen_id' },
+    body: { type: 'jsonb' },
+  },
+});
+
+export interface StationRow {
+  id: string;
+  kitchenId: string;
+  version: number;
+  body: StationBody;
+}
+
+export const StationEntity = new EntitySchema<StationRow>({
+  name: 'station',
+  columns: {
+    id: { type: 'uuid', primary: true },
+    kitchenId: { type: 'uuid', name: 'kitchen_id' },
+    version: { type: 'integer' },
+    body: { type: 'jsonb' },
+  },
+});

@@ -1,0 +1,238 @@
+import * as v from 'valibot';
+import { In, type DataSource, type EntityManager } from 'typeorm';
+import { CURRENT_VERSION, MODEL_VERSION, PAYLOADS, fold, type EventEnvelope, type EventKind, type Pins, type StoredEvent } from '#core/run';
+import type { AcceptedEvents, NewRun, Note, Run, RunSummary, RunWithEvents } from '#contract';
+import { inKitchen } from '../../database.ts';
+import { RequestError, badInput, notFound } from '../../errors.ts';
+import { CHANNEL } from '../../plugins/live.ts';
+import { check } from '../../plugins/routes.ts';
+import type { KnownSession } from '../../plugins/sessions.ts';
+import { currentStations, newestFormulas } from '../library/service.ts';
+import { RunEntity, RunEventEntity, type RunEventRow, type RunRow } from './entity.ts';
+
+/** A kitchen at sea level and room heat until it says otherwise. Pressure: ICAO standard atmosphere. */
+const KITCHEN_AIR = { roomC: 22, pressurePa: 101325 };
+
+export async function listRuns(source: DataSource, session: KnownSession): Promise<RunSummary[]> {
+  return inKitchen(source, session.kitchenId, async (manager) => {
+    const runs = await manager.find(RunEntity, { order: { createdAt: 'DESC' }, take: 100 });
+    const events = await manager.find(RunEventEntity, {
+      where: { runId: In(runs.map((run) => run.id)) },
+      order: { runId: 'ASC', seq: 'ASC' },
+    });
+    return runs.map((run) => summaryOf(run, events.filter((event) => event.runId === run.id).map(toEvent)));
+  });
+}
+
+/**
+ * Makes a run: pins the newest revisions it names and stores its first events, all or nothing. Sent again with the same
+ * id it changes nothing and answers the same.
+ */
+export async function createRun(source: DataSource, session: KnownSession, wanted: NewRun): Promise<Run> {
+  checkPayloads(wanted.events);
+  if (!wanted.events.some((event) => event.kind === 'brief-set')) {
+    throw badInput('A run begins with its brief.', 'events', 'Send a brief-set event among the first.');
+  }
+  return inKitchen(source, session.kitchenId, async (manager) => {
+    const formulas = await newestFormulas(manager, wanted.formulaIds);
+    const stations = await currentStations(manager, wanted.stationIds);
+    wanted.formulaIds.forEach((id, index) => {
+      if (!formulas.some((formula) => formula.id === id)) throw notFound('This formula', `formulaIds[${index}]`);
+    });
+    wanted.stationIds.forEach((id, index) => {
+      if (!stations.some((station) => station.id === id)) throw notFound('This station', `stationIds[${index}]`);
+    });
+    const pins: Pins = {
+      modelVersion: MODEL_VERSION,
+      timeZone: wanted.timeZone,
+      eggClass: 'usLarge',
+      ...KITCHEN_AIR,
+      formulas,
+      stations,
+    };
+    const refused = fold({ pins, rehearsal: wanted.rehearsal }, [], wanted.events).refused[0];
+    if (refused) {
+      const index = wanted.events.findIndex((event) => event.id === refused.eventId);
+      throw badInput(`This event cannot begin a run: ${refused.reason}.`, `events[${index}]`);
+    }
+    const inserted = await manager
+      .createQueryBuilder()
+      .insert()
+      .into(RunEntity)
+      .values({
+        id: wanted.id,
+        kitchenId: session.kitchenId,
+        name: wanted.name,
+        rehearsal: wanted.rehearsal,
+        seed: seedOf(wanted.id),
+        pins,
+        lastSeq: 0,
+      })
+      .orIgnore()
+      .returning('id')
+      .execute();
+    const run = await lockedRun(manager, wanted.id);
+    if (!run) throw new RequestError(409, { code: 'idInUse', message: 'This id is already in use.', field: 'id', hint: 'Make a new id.' });
+    if ((inserted.raw as unknown[]).length > 0) await appendTo(manager, run, session, wanted.events);
+    return toRun(run);
+  });
+}
+
+export async function readRun(source: DataSource, session: KnownSession, runId: string): Promise<RunWithEvents> {
+  return inKitchen(source, session.kitchenId, async (manager) => {
+    const run = await manager.findOne(RunEntity, { where: { id: runId } });
+    if (!run) throw notFound('This run', 'runId');
+    return { run: toRun(run), events: await eventsOf(manager, runId, 0) };
+  });
+}
+
+/** Events after a `seq`, for catching up. @throws RequestError 404 for a run of another kitchen. */
+export async function eventsAfter(source: DataSource, session: KnownSession, runId: string, seq: number): Promise<AcceptedEvents['events']> {
+  return inKitchen(source, session.kitchenId, async (manager) => {
+    if (!(await manager.existsBy(RunEntity, { id: runId }))) throw notFound('This run', 'runId');
+    return eventsOf(manager, runId, seq);
+  });
+}
+
+/**
+ * Appends events under a lock on the run's row, which gives them their order. Events already stored are answered as they
+ * stand; a body with one bad event stores nothing.
+ */
+export async function appendEvents(
+  source: DataSource,
+  session: KnownSession,
+  runId: string,
+  events: readonly EventEnvelope[],
+): Promise<AcceptedEvents> {
+  checkPayloads(events);
+  return inKitchen(source, session.kitchenId, async (manager) => {
+    const run = await lockedRun(manager, runId);
+    if (!run) throw notFound('This run', 'runId');
+    return { events: await appendTo(manager, run, session, events) };
+  });
+}
+
+/** Notes kept in earlier runs, newest first; undone ones are left out. */
+export async function listNotes(source: DataSource, session: KnownSession): Promise<Note[]> {
+  return inKitchen(source, session.kitchenId, async (manager) => {
+    const rows: { run_id: string; run_name: string; payload: { text: string; formulaId?: string }; at_ms: number }[] =
+      await manager.query(`
+        SELECT e.run_id, r.name AS run_name, e.payload, coalesce(e.sim_at_ms, e.device_at_ms + e.offset_ms) AS at_ms
+        FROM run_event e JOIN run r ON r.id = e.run_id
+        WHERE e.kind = 'note-kept'
+          AND NOT EXISTS (
+            SELECT 1 FROM run_event u
+            WHERE u.run_id = e.run_id AND u.kind = 'undone' AND u.payload->'eventIds' ? e.id::text
+          )
+        ORDER BY r.created_at DESC, e.seq DESC LIMIT 50`);
+    return rows.map((row) => ({
+      runId: row.run_id,
+      runName: row.run_name,
+      text: row.payload.text,
+      formulaId: row.payload.formulaId ?? null,
+      atMs: row.at_ms,
+    }));
+  });
+}
+
+/** Payloads of kinds and versions this server knows must fit; newer ones are kept unread. */
+function checkPayloads(events: readonly EventEnvelope[]): void {
+  events.forEach((event, index) => {
+    if (!Object.hasOwn(PAYLOADS, event.kind) || event.v > CURRENT_VERSION) return;
+    check(PAYLOADS[event.kind as EventKind] as v.GenericSchema, event.payload, `events[${index}].payload`);
+  });
+}
+
+async function lockedRun(manager: EntityManager, runId: string): Promise<RunRow | null> {
+  return manager.findOne(RunEntity, { where: { id: runId }, lock: { mode: 'pessimistic_write' } });
+}
+
+async function appendTo(
+  manager: EntityManager,
+  run: RunRow,
+  session: KnownSession,
+  events: readonly EventEnvelope[],
+): Promise<AcceptedEvents['events']> {
+  const ids = events.map((event) => event.id);
+  const stored = await manager.find(RunEventEntity, { where: { runId: run.id, id: In(ids) } });
+  const known = new Map(stored.map((row) => [row.id, row]));
+  let seq = run.lastSeq;
+  const fresh: RunEventRow[] = [];
+  for (const event of events) {
+    if (known.has(event.id)) continue;
+    const row: RunEventRow = {
+      ...event,
+      simAtMs: event.simAtMs ?? null,
+      runId: run.id,
+      seq: ++seq,
+      kitchenId: session.kitchenId,
+      personId: session.personId,
+    };
+    known.set(event.id, row);
+    fresh.push(row);
+  }
+  if (fresh.length > 0) {
+    await manager.insert(RunEventEntity, fresh as never[]);
+    await manager.update(RunEntity, { id: run.id }, { lastSeq: seq });
+    await manager.query('SELECT pg_notify($1, $2)', [CHANNEL, `${run.id} ${seq}`]);
+  }
+  return ids.map((id) => toEvent(known.get(id)!));
+}
+
+async function eventsOf(manager: EntityManager, runId: string, afterSeq: number): Promise<AcceptedEvents['events']> {
+  const rows = await manager
+    .createQueryBuilder(RunEventEntity, 'e')
+    .where('e.runId = :runId AND e.seq > :afterSeq', { runId, afterSeq })
+    .orderBy('e.seq')
+    .getMany();
+  return rows.map(toEvent);
+}
+
+function toEvent(row: RunEventRow): AcceptedEvents['events'][number] {
+  const { id, kind, v: version, deviceId, deviceAtMs, offsetMs, offsetSpreadMs, simAtMs, tapId, payload, seq, personId } = row;
+  return {
+    id,
+    kind,
+    v: version,
+    deviceId,
+    deviceAtMs,
+    offsetMs,
+    offsetSpreadMs,
+    ...(simAtMs === null ? {} : { simAtMs }),
+    tapId,
+    payload,
+    seq,
+    personId,
+  };
+}
+
+function toRun(row: RunRow): Run {
+  return {
+    id: row.id,
+    name: row.name,
+    rehearsal: row.rehearsal,
+    seed: row.seed,
+    createdAtMs: row.createdAt.getTime(),
+    pins: row.pins,
+  };
+}
+
+function summaryOf(run: RunRow, events: AcceptedEvents['events']): RunSummary {
+  const state = fold(run, events as StoredEvent[]);
+  const pieces = [...state.pieces.values()];
+  return {
+    id: run.id,
+    name: run.name,
+    rehearsal: run.rehearsal,
+    serviceAtMs: state.brief?.serviceAtMs ?? null,
+    pieces: state.brief?.items.reduce((sum, item) => sum + item.pieces, 0) ?? 0,
+    served: pieces.filter((piece) => piece.fate === 'lifted').length,
+    poured: pieces.length,
+    finished: state.finishedAtMs !== null,
+  };
+}
+
+/** A rehearsal's seed comes from its id, so that every device draws the same hidden kitchen. */
+function seedOf(id: string): number {
+  return parseInt(id.replaceAll('-', '').slice(-7), 16);
+}

@@ -1,0 +1,62 @@
+import type { FastifyInstance } from 'fastify';
+import pg from 'pg';
+
+/** Told that a run's log has grown; listeners catch up from the database by `seq`. */
+export type RunListener = () => void;
+
+export interface Live {
+  listen(runId: string, listener: RunListener): () => void;
+}
+
+export const CHANNEL = 'bluebell_run';
+const RECONNECT_MS = 1000;
+
+/**
+ * Hears NOTIFY on a connection of its own, so that any server process learns what another one stored. When the
+ * connection breaks it is made anew and every listener is told once, for what was missed.
+ */
+export async function registerLive(app: FastifyInstance, databaseUrl: string): Promise<Live> {
+  const listeners = new Map<string, Set<RunListener>>();
+  let client: pg.Client | null = null;
+  let closing = false;
+
+  const tell = (runId: string) => listeners.get(runId)?.forEach((listener) => listener());
+  const connect = async () => {
+    const fresh = new pg.Client({ connectionString: databaseUrl });
+    fresh.on('notification', ({ payload }) => {
+      const runId = payload?.split(' ')[0];
+      if (runId) tell(runId);
+    });
+    fresh.on('error', () => undefined);
+    fresh.on('end', () => {
+      if (!closing) setTimeout(reconnect, RECONNECT_MS);
+    });
+    await fresh.connect();
+    await fresh.query(`LISTEN ${CHANNEL}`);
+    client = fresh;
+  };
+  const reconnect = () => {
+    if (closing) return;
+    connect().then(
+      () => listeners.forEach((_set, runId) => tell(runId)),
+      () => setTimeout(reconnect, RECONNECT_MS),
+    );
+  };
+
+  await connect();
+  app.addHook('onClose', async () => {
+    closing = true;
+    await client?.end().catch(() => undefined);
+  });
+
+  return {
+    listen(runId, listener) {
+      const set = listeners.get(runId) ?? new Set();
+      listeners.set(runId, set.add(listener));
+      return () => {
+        set.delete(listener);
+        if (set.size === 0) listeners.delete(runId);
+      };
+    },
+  };
+}

@@ -1,0 +1,8 @@
+import { createPinia } from 'pinia';
+import { createApp } from 'vue';
+import App from './App.vue';
+import { makeRouter } from './router.ts';
+import './styles/main.css';
+import { i18n } from './words/index.ts';
+
+createApp(App).use(createPinia()).use(i18n).use(makeRouter()).mount('#app');

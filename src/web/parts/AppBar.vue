@@ -1,0 +1,37 @@
+<script setup lang="ts">
+import { RouterLink, useRouter } from 'vue-router';
+import { useSession } from '../stores/session.ts';
+import { t } from '../words/index.ts';
+import BellMark from './BellMark.vue';
+
+const session = useSession();
+const router = useRouter();
+
+async function leave(): Promise<void> {
+  await session.signOut();
+  await router.push('/sign-in');
+}
+</script>
+
+<template>
+  <header class="flex flex-wrap items-center gap-x-5 gap-y-1 border-b border-line px-5 py-2">
+    <RouterLink to="/runs" class="flex min-h-11 items-center gap-2 text-bell">
+      <BellMark />
+      <span class="figure text-2xl">{{ t('app.name') }}</span>
+    </RouterLink>
+    <nav :aria-label="t('app.places')" class="flex gap-1">
+      <RouterLink
+        v-for="place in ['runs', 'kitchen']"
+        :key="place"
+        :to="`/${place}`"
+        class="rounded-full px-4 py-2 hover:bg-mist"
+        active-class="bg-mist font-semibold text-bell"
+        >{{ t(`app.${place}`) }}</RouterLink
+      >
+    </nav>
+    <div class="ml-auto flex items-center gap-3 text-sm text-soft">
+      <span v-if="session.session" class="max-sm:hidden">{{ session.session.person.name }}, {{ session.session.kitchen.name }}</span>
+      <button type="button" class="min-h-11 rounded-full px-3 hover:bg-mist" @click="leave">{{ t('app.signOut') }}</button>
+    </div>
+  </header>
+</template>

@@ -1,0 +1,77 @@
+import { DateTime } from 'luxon';
+import { differenceFromCelsius, fromCelsius, toKitchenMeasure } from '#core/units';
+import { ingredient, type IngredientId } from '#core/ingredients';
+import { useSession } from '../stores/session.ts';
+import { t } from '../words/index.ts';
+
+const VULGAR: Record<string, string> = { '1/8': '⅛', '1/4': '¼', '1/3': '⅓', '1/2': '½', '2/3': '⅔', '3/4': '¾' };
+
+/** A surface in the cook's unit: "182 °C". */
+export function temperature(tempC: number): string {
+  const unit = useSession().settings.temperatureUnit;
+  return `${Math.round(fromCelsius(tempC, unit))} °${unit}`;
+}
+
+/** A spread of temperature in the cook's unit, without it. */
+export function temperatureSpread(sdC: number): string {
+  const unit = useSession().settings.temperatureUnit;
+  return String(Math.max(1, Math.round(differenceFromCelsius(sdC, unit))));
+}
+
+/** Grams as a scale shows them: tenths below ten, whole below a kilo, fives above. */
+export function grams(massG: number): string {
+  const step = massG < 10 ? 0.1 : massG < 1000 ? 1 : 5;
+  return number(Math.round(massG / step) * step, massG < 10 ? 1 : 0);
+}
+
+/** What cups and spoons make of a mass: "5½ cups". */
+export function cups(ingredientId: IngredientId, massG: number): string {
+  const measure = toKitchenMeasure(massG / ingredient(ingredientId).densityGPerMl.value);
+  const fraction = measure.fraction[0] === 0 ? '' : VULGAR[measure.fraction.join('/')]!;
+  if (measure.whole === 0 && fraction === '') return t('amount.pinch');
+  const amount = `${measure.whole === 0 ? '' : measure.whole}${fraction}`;
+  const many = measure.whole > 1 || (measure.whole === 1 && fraction !== '');
+  return t(`amount.${measure.unit}${many ? 's' : ''}`, { n: amount });
+}
+
+export function millilitres(volumeMl: number): string {
+  return volumeMl >= 1000 ? `${number(volumeMl / 1000, 1)} L` : `${number(volumeMl, 0)} mL`;
+}
+
+export function number(value: number, digits = 0): string {
+  return new Intl.NumberFormat('en', { minimumFractionDigits: digits, maximumFractionDigits: digits }).format(value);
+}
+
+/** A dial mark: "6½". */
+export function mark(value: number): string {
+  const whole = Math.floor(value);
+  return value - whole === 0.5 ? `${whole === 0 ? '' : whole}½` : number(value, Number.isInteger(value) ? 0 : 1);
+}
+
+/** Wall clock in the run's own zone: "07:14". */
+export function clock(atMs: number, timeZone: string): string {
+  return DateTime.fromMillis(atMs, { zone: timeZone }).toFormat('HH:mm');
+}
+
+export function clockSeconds(atMs: number, timeZone: string): string {
+  return DateTime.fromMillis(atMs, { zone: timeZone }).toFormat('HH:mm:ss');
+}
+
+export function day(atMs: number, timeZone: string): string {
+  return DateTime.fromMillis(atMs, { zone: timeZone }).setLocale('en-GB').toFormat('ccc d LLLL');
+}
+
+/** A stretch of time: "1:21", never below zero. */
+export function stretch(seconds: number): string {
+  const whole = Math.max(0, Math.round(seconds));
+  const minutes = Math.floor(whole / 60);
+  return `${minutes}:${String(whole % 60).padStart(2, '0')}`;
+}
+
+/** Minutes in words: "12 min", "1 h 20 min". */
+export function minutes(seconds: number): string {
+  const whole = Math.round(Math.abs(seconds) / 60);
+  if (whole < 60) return t('time.min', { n: whole });
+  const rest = whole % 60;
+  return rest === 0 ? t('time.h', { h: Math.floor(whole / 60) }) : t('time.hMin', { h: Math.floor(whole / 60), n: rest });
+}

@@ -1,0 +1,47 @@
+import { createRouter, createWebHistory, type Router } from 'vue-router';
+import { useSession } from './stores/session.ts';
+import { t } from './words/index.ts';
+
+export const STAGES = ['brief', 'batter', 'rest', 'heat', 'portion', 'cook', 'review'] as const;
+export type Stage = (typeof STAGES)[number];
+
+export function makeRouter(): Router {
+  const router = createRouter({
+    history: createWebHistory(),
+    routes: [
+      { path: '/', redirect: '/runs' },
+      { path: '/sign-in', component: () => import('./settings/SignInPage.vue'), meta: { open: true, title: 'signIn.title' } },
+      { path: '/runs', component: () => import('./library/RunsPage.vue'), meta: { title: 'runs.title' } },
+      { path: '/runs/new', component: () => import('./library/NewRunPage.vue'), meta: { title: 'newRun.title' } },
+      { path: '/cook-now', component: () => import('./library/CookNowPage.vue'), meta: { title: 'cookNow.title' } },
+      { path: '/kitchen', component: () => import('./settings/KitchenPage.vue'), meta: { title: 'kitchen.title' } },
+      {
+        path: '/runs/:runId',
+        component: () => import('./stages/RunFrame.vue'),
+        props: true,
+        children: [
+          { path: '', redirect: (to) => ({ path: `${to.path}/brief` }) },
+          { path: 'brief', component: () => import('./stages/brief/BriefStage.vue') },
+          { path: 'batter', component: () => import('./stages/batter/BatterStage.vue') },
+          { path: 'rest', component: () => import('./stages/rest/RestStage.vue') },
+          { path: 'heat', component: () => import('./stages/heat/HeatStage.vue') },
+          { path: 'portion', component: () => import('./stages/portion/PortionStage.vue') },
+          { path: 'cook', component: () => import('./stages/cook/CookStage.vue') },
+          { path: 'review', component: () => import('./stages/review/ReviewStage.vue') },
+        ],
+      },
+      { path: '/:rest(.*)*', component: () => import('./library/NothingHere.vue'), meta: { title: 'nothing.title' } },
+    ],
+  });
+  router.beforeEach(async (to) => {
+    const session = useSession();
+    await session.ask().catch(() => undefined);
+    if (!to.meta['open'] && !session.session) return { path: '/sign-in', query: { to: to.fullPath } };
+    return true;
+  });
+  router.afterEach((to) => {
+    const title = to.meta['title'];
+    document.title = typeof title === 'string' ? `${t(title)} · Bluebell` : 'Bluebell';
+  });
+  return router;
+}

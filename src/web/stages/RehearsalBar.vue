@@ -1,0 +1,37 @@
+<script setup lang="ts">
+import { FastForward, Pause, Play } from '@lucide/vue';
+import { computed } from 'vue';
+import { nextMoment } from '#core/desk';
+import { useRun } from '../stores/run.ts';
+import { t } from '../words/index.ts';
+import { useHands } from './use-hands.ts';
+
+// The rehearsal's clock: it is part of the log, so every device shows the same moment.
+const SPEEDS = [1, 5, 10, 20];
+const store = useRun();
+const { hands } = useHands();
+const speed = computed(() => store.state?.clock?.speed ?? 0);
+const next = computed(() => nextMoment(store.plan, hands.value, store.nowMs));
+
+function set(simAtMs: number, newSpeed: number): void {
+  void store.tap([{ kind: 'clock-set', payload: { simAtMs: Math.round(simAtMs), speed: newSpeed } }], false);
+}
+</script>
+
+<template>
+  <section class="flex flex-wrap items-center gap-2 border-b border-line bg-mist px-5 py-1.5 max-md:px-3" :aria-label="t('rehearsal.title')">
+    <span class="font-semibold text-bell">{{ t('rehearsal.title') }}</span>
+    <span class="text-sm text-soft max-md:hidden">{{ t('rehearsal.lead') }}</span>
+    <div class="ml-auto flex flex-wrap items-center gap-1" role="group" :aria-label="t('rehearsal.clock')">
+      <button type="button" class="flex min-h-11 items-center gap-1.5 rounded-full px-3 hover:bg-card" :class="{ 'bg-card font-semibold text-bell': speed === 0 }" :aria-pressed="speed === 0" @click="set(store.nowMs, 0)">
+        <Pause class="size-4" aria-hidden="true" />{{ t('rehearsal.pause') }}
+      </button>
+      <button v-for="option in SPEEDS" :key="option" type="button" class="flex min-h-11 items-center gap-1 rounded-full px-3 hover:bg-card" :class="{ 'bg-card font-semibold text-bell': speed === option }" :aria-pressed="speed === option" @click="set(store.nowMs, option)">
+        <Play v-if="option === 1" class="size-4" aria-hidden="true" />{{ t('rehearsal.speed', { n: option }) }}
+      </button>
+      <button type="button" class="flex min-h-11 items-center gap-1.5 rounded-full px-3 hover:bg-card disabled:opacity-50" :disabled="next === null" @click="next !== null && set(next, speed)">
+        <FastForward class="size-4" aria-hidden="true" />{{ t('rehearsal.skip') }}
+      </button>
+    </div>
+  </section>
+</template>

@@ -1,0 +1,86 @@
+<script setup lang="ts">
+import { computed, onBeforeUnmount, ref, watch } from 'vue';
+import { RouterLink, RouterView, useRoute } from 'vue-router';
+import { CallError } from '../live/api.ts';
+import BellMark from '../parts/BellMark.vue';
+import { clock, clockSeconds, day } from '../parts/format.ts';
+import { STAGES } from '../router.ts';
+import { useRun } from '../stores/run.ts';
+import { t, tn } from '../words/index.ts';
+import RehearsalBar from './RehearsalBar.vue';
+import ServiceLine from './ServiceLine.vue';
+import { useStagesDone } from './use-stages-done.ts';
+
+const props = defineProps<{ runId: string }>();
+const store = useRun();
+const route = useRoute();
+const failed = ref('');
+const here = computed(() => route.path.split('/').at(-1));
+const zone = computed(() => store.run?.pins.timeZone ?? 'UTC');
+const done = useStagesDone();
+
+async function open(): Promise<void> {
+  failed.value = '';
+  try {
+    await store.open(props.runId);
+    document.title = `${store.run?.name} · Bluebell`;
+  } catch (error) {
+    failed.value = error instanceof CallError ? error.body.message : String(error);
+  }
+}
+watch(() => props.runId, open, { immediate: true });
+onBeforeUnmount(() => store.close());
+</script>
+
+<template>
+  <div
+    class="flex min-h-dvh flex-col"
+    :data-folded="store.state?.eventCount"
+    :data-waiting="store.pending.length"
+    :data-settled="store.settled"
+  >
+    <header class="flex flex-wrap items-center gap-x-4 gap-y-1 border-b border-line px-5 py-1 max-md:px-3">
+      <RouterLink to="/runs" class="flex min-h-11 items-center gap-2 text-bell" :aria-label="t('app.toRuns')">
+        <BellMark />
+        <span class="figure text-2xl max-lg:hidden">{{ t('app.name') }}</span>
+      </RouterLink>
+      <div v-if="store.run && store.state" class="mr-2 min-w-0 max-md:flex-1 lg:border-l lg:border-line lg:pl-4">
+        <h1 class="truncate text-base leading-tight">{{ store.run.name }}</h1>
+        <p v-if="store.state.brief" class="text-sm leading-tight text-soft">
+          {{ day(store.state.brief.serviceAtMs, zone) }}<template v-if="store.state.brief.people">, {{ tn('frame.people', store.state.brief.people) }}</template>
+        </p>
+      </div>
+      <nav :aria-label="t('frame.stages')" class="flex max-md:order-last max-md:w-full max-md:overflow-x-auto">
+        <RouterLink
+          v-for="stage in STAGES"
+          :key="stage"
+          :to="`/runs/${runId}/${stage}`"
+          class="flex min-h-11 items-center gap-1.5 rounded-full px-3 text-[0.95rem] whitespace-nowrap"
+          :class="here === stage ? 'bg-bell-ground font-semibold text-on-bell' : done[stage] ? 'text-ink hover:bg-mist' : 'text-soft hover:bg-mist'"
+          :aria-current="here === stage ? 'step' : undefined"
+        >
+          <span v-if="done[stage] && here !== stage" class="size-2 rounded-full bg-leaf" aria-hidden="true" />{{ t(`stage.${stage}`) }}
+          <span v-if="done[stage]" class="sr-only">{{ t('frame.done') }}</span>
+        </RouterLink>
+      </nav>
+      <div v-if="store.state?.brief" class="ml-auto flex items-baseline gap-4">
+        <span class="text-sm text-soft">{{ t('frame.now') }} <span class="figure text-xl text-ink" data-testid="now">{{ store.run?.rehearsal ? clockSeconds(store.nowMs, zone) : clock(store.nowMs, zone) }}</span></span>
+        <span class="text-sm text-soft">{{ t('frame.eat') }} <span class="figure text-xl text-bell">{{ clock(store.state.brief.serviceAtMs, zone) }}</span></span>
+      </div>
+    </header>
+    <p v-if="!store.online || store.setAsideCount" class="bg-ember-mist px-5 py-1 text-sm font-semibold text-ember" role="status">
+      <template v-if="!store.online">{{ tn('frame.waiting', store.pending.length) }}</template>
+      <template v-if="store.setAsideCount"> {{ tn('frame.setAside', store.setAsideCount) }}</template>
+    </p>
+    <main v-if="failed" class="mx-auto max-w-xl p-8 text-lg" role="alert">
+      <p>{{ failed }}</p>
+      <RouterLink to="/runs" class="text-bell underline">{{ t('nothing.back') }}</RouterLink>
+    </main>
+    <template v-else-if="store.run && store.state">
+      <RehearsalBar v-if="store.run.rehearsal" />
+      <ServiceLine :slim="here === 'cook'" />
+      <main class="flex-1 px-5 pb-5 max-md:px-3"><RouterView /></main>
+    </template>
+    <p v-else class="p-8 text-lg text-soft" role="status">{{ t('frame.opening') }}</p>
+  </div>
+</template>

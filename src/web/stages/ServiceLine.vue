@@ -1,0 +1,129 @@
+<script setup lang="ts">
+import { computed } from 'vue';
+import { formulaOf, stationOf } from '#core/desk';
+import { clock, minutes } from '../parts/format.ts';
+import { useRun } from '../stores/run.ts';
+import { t } from '../words/index.ts';
+
+/** From now to service: lots, plates and panfuls on one strip. Slim while cooking. */
+const props = defineProps<{ slim: boolean }>();
+const store = useRun();
+const zone = computed(() => store.run?.pins.timeZone ?? 'UTC');
+
+interface Bar {
+  readonly key: string;
+  readonly fromMs: number;
+  readonly toMs: number;
+  readonly look: 'mix' | 'rest' | 'heat' | 'first' | 'second';
+  readonly title: string;
+}
+interface Lane {
+  readonly label: string;
+  readonly bars: readonly Bar[];
+}
+
+const lanes = computed<Lane[]>(() => {
+  const { run, plan, state } = store;
+  if (!run || !plan || !state?.brief) return [];
+  const cooking: Lane[] = [...new Set(state.brief.items.flatMap((item) => item.stationIds))].map((stationId) => ({
+    label: stationOf(run.pins, stationId).name,
+    bars: [
+      ...plan.preheats
+        .filter((preheat) => preheat.zoneKey.startsWith(stationId))
+        .map((preheat): Bar => ({ key: preheat.zoneKey, fromMs: preheat.lightMs, toMs: preheat.readyMs, look: 'heat', title: t('line.heat') })),
+      ...plan.panfuls
+        .filter((panful) => panful.zoneKey.startsWith(stationId))
+        .flatMap((panful, index): Bar[] => {
+          const title = t('line.panful', { n: panful.size, pieces: formulaOf(run.pins, panful.formulaId).pieceWord });
+          return [
+            { key: `${index}a`, fromMs: panful.pourMs, toMs: panful.flipMs, look: 'first', title },
+            { key: `${index}b`, fromMs: panful.flipMs, toMs: panful.endMs, look: 'second', title },
+          ];
+        }),
+    ],
+  }));
+  if (props.slim) return cooking;
+  const lots: Lane = {
+    label: t('line.lots'),
+    bars: plan.lots.flatMap((lot): Bar[] => {
+      const { name } = formulaOf(run.pins, lot.formulaId);
+      return [
+        { key: `${lot.formulaId}m`, fromMs: lot.mixStartMs, toMs: lot.mixEndMs, look: 'mix', title: t('line.mix', { name }) },
+        { key: `${lot.formulaId}r`, fromMs: lot.mixEndMs, toMs: lot.firstPourMs, look: 'rest', title: t('line.rest', { name }) },
+      ];
+    }),
+  };
+  return [lots, ...cooking];
+});
+
+const span = computed(() => {
+  const { plan } = store;
+  if (!plan) return { fromMs: 0, toMs: 1 };
+  const early = props.slim ? plan.firstPourMs - 60_000 : plan.startMs - 120_000;
+  return { fromMs: Math.min(early, Math.max(store.nowMs, early - 900_000)), toMs: plan.serviceAtMs + 60_000 };
+});
+
+function at(ms: number): number {
+  const share = (ms - span.value.fromMs) / (span.value.toMs - span.value.fromMs);
+  return Math.round(Math.min(1, Math.max(0, share)) * 10_000) / 100;
+}
+
+/** About eight marks, on round minutes. */
+const marks = computed(() => {
+  const minutesWide = (span.value.toMs - span.value.fromMs) / 60_000;
+  const step = [1, 2, 5, 10, 15, 30, 60, 120].find((candidate) => minutesWide / candidate <= 9) ?? 240;
+  const list: number[] = [];
+  for (let ms = Math.ceil(span.value.fromMs / (step * 60_000)) * step * 60_000; ms < span.value.toMs; ms += step * 60_000) list.push(ms);
+  return list;
+});
+
+const spare = computed(() => {
+  const { plan } = store;
+  if (!plan) return null;
+  const late = Math.max(0, ...plan.conflicts.filter((conflict) => conflict.code === 'startPassed').map((conflict) => conflict.minutes));
+  const begun = store.state!.lots.size > 0 || store.state!.pieces.size > 0;
+  if (begun) return { look: 'text-bell', big: t('line.toService'), small: minutes((plan.serviceAtMs - store.nowMs) / 1000) };
+  return late
+    ? { look: 'text-ember', big: t('line.late'), small: t('line.lateBy', { time: minutes((plan.startMs - store.nowMs) / 1000) }) }
+    : { look: 'text-bell', big: t('line.fits'), small: t('line.startIn', { time: minutes((plan.startMs - store.nowMs) / 1000) }) };
+});
+</script>
+
+<template>
+  <section v-if="store.plan" class="flex gap-3 px-5 py-2 max-md:px-3" :aria-label="t('line.title')">
+    <div class="relative min-w-0 flex-1" role="img" :aria-label="t('line.spoken', { start: clock(store.plan.startMs, zone), pour: clock(store.plan.firstPourMs, zone), lift: clock(store.plan.lastLiftMs, zone), eat: clock(store.plan.serviceAtMs, zone) })">
+      <div class="relative ml-24 h-5 text-xs text-soft max-md:ml-0">
+        <span v-for="ms in marks" :key="ms" class="absolute -translate-x-1/2" :style="{ left: `${at(ms)}%` }">{{ clock(ms, zone) }}</span>
+      </div>
+      <div v-for="lane in lanes" :key="lane.label" class="flex items-center gap-2" :class="slim ? 'h-2.5' : 'h-4'">
+        <span class="w-22 shrink-0 truncate text-xs text-soft max-md:hidden">{{ lane.label }}</span>
+        <div class="relative h-full flex-1">
+          <div class="absolute inset-x-0 top-1/2 border-t border-line" />
+          <div
+            v-for="bar in lane.bars"
+            :key="bar.key"
+            class="absolute top-[15%] h-[70%] rounded-sm"
+            :title="`${bar.title}, ${clock(bar.fromMs, zone)}`"
+            :class="{
+              'bg-rim': bar.look === 'mix',
+              'border border-rim bg-paper': bar.look === 'rest',
+              'bg-ember/70': bar.look === 'heat',
+              'bg-bell': bar.look === 'first',
+              'bg-bell/55': bar.look === 'second',
+              'opacity-35': bar.toMs < store.nowMs,
+            }"
+            :style="{ left: `${at(bar.fromMs)}%`, width: `max(2px, ${at(bar.toMs) - at(bar.fromMs)}%)` }"
+          />
+        </div>
+      </div>
+      <div class="pointer-events-none absolute inset-y-0 right-0 left-24 max-md:left-0">
+        <div v-if="store.nowMs > span.fromMs && store.nowMs < span.toMs" class="absolute inset-y-0 w-0.5 bg-ember" :style="{ left: `${at(store.nowMs)}%` }" />
+        <div class="absolute inset-y-0 w-1 rounded bg-bell" :style="{ left: `${at(store.plan.serviceAtMs)}%` }" />
+      </div>
+    </div>
+    <p v-if="spare" class="w-28 shrink-0 self-center leading-tight max-md:hidden" :class="spare.look">
+      <span class="figure block text-lg">{{ spare.big }}</span><span class="text-sm text-soft">{{ spare.small }}</span>
+    </p>
+  </section>
+  <p v-else-if="store.planError" class="px-5 py-2 font-semibold text-ember" role="alert">{{ t('line.noPlan') }} {{ store.planError }}</p>
+</template>

@@ -1,0 +1,115 @@
+<script setup lang="ts">
+import { computed, onMounted, ref } from 'vue';
+import { RouterLink, useRouter } from 'vue-router';
+import { formulaOf, stationOf } from '#core/desk';
+import { clock, day, mark, minutes } from '../../parts/format.ts';
+import BigButton from '../../parts/BigButton.vue';
+import PaperCard from '../../parts/PaperCard.vue';
+import { makeRun } from '../../library/make-run.ts';
+import { useLibrary } from '../../stores/library.ts';
+import { useRun } from '../../stores/run.ts';
+import { t, tn } from '../../words/index.ts';
+import BriefForm from './BriefForm.vue';
+
+const store = useRun();
+const library = useLibrary();
+const router = useRouter();
+const changing = ref(false);
+onMounted(() => void library.load().catch(() => undefined));
+
+const zone = computed(() => store.run!.pins.timeZone);
+const items = computed(() =>
+  (store.state!.brief?.items ?? []).map((item) => ({
+    ...item,
+    body: formulaOf(store.run!.pins, item.formulaId),
+    stations: item.stationIds.map((id) => stationOf(store.run!.pins, id).name),
+    panfuls: store.plan?.panfuls.filter((panful) => panful.formulaId === item.formulaId).length ?? 0,
+  })),
+);
+
+/** What happens when, in order. */
+const steps = computed(() => {
+  const { plan, run } = store;
+  if (!plan || !run) return [];
+  const list = [
+    ...plan.lots.map((lot) => ({ atMs: lot.mixStartMs, what: t('brief.mix', { name: formulaOf(run.pins, lot.formulaId).name }), detail: t('brief.mixDetail', { end: clock(lot.mixEndMs, zone.value), pour: clock(lot.firstPourMs, zone.value) }) })),
+    ...plan.preheats.map((preheat) => {
+      const [stationId, zoneId] = preheat.zoneKey.split('/') as [string, string];
+      const heat = plan.preheat[preheat.zoneKey]!;
+      return { atMs: preheat.lightMs, what: t('brief.light', { name: stationOf(run.pins, stationId).name, zone: zoneId }), detail: t('brief.lightDetail', { boost: mark(heat.boostMark), time: minutes(heat.boostS), hold: mark(heat.holdMark) }) };
+    }),
+    { atMs: plan.firstPourMs, what: t('brief.firstPour'), detail: '' },
+    { atMs: plan.lastLiftMs, what: t('brief.lastLift'), detail: '' },
+    { atMs: plan.serviceAtMs, what: t('brief.service'), detail: '' },
+  ];
+  return list.sort((a, b) => a.atMs - b.atMs);
+});
+
+const conflicts = computed(() => {
+  const begun = store.state!.lots.size > 0 || store.state!.pieces.size > 0;
+  return (store.plan?.conflicts ?? [])
+    .filter((conflict) => !(begun && conflict.code === 'startPassed'))
+    .map((conflict) => t(`conflict.${conflict.code}`, { n: conflict.minutes, name: 'formulaId' in conflict ? formulaOf(store.run!.pins, conflict.formulaId).name : '' }));
+});
+const notes = computed(() => library.notes.filter((note) => note.runId !== store.run!.id && (note.formulaId === null || items.value.some((item) => item.formulaId === note.formulaId))));
+
+async function rehearse(): Promise<void> {
+  const { run, state } = store;
+  if (!run || !state?.brief) return;
+  const made = await makeRun({ name: run.name, timeZone: zone.value, brief: state.brief, formulas: run.pins.formulas, stations: run.pins.stations }, true);
+  await router.push(`/runs/${made.id}/brief`);
+}
+</script>
+
+<template>
+  <div class="grid gap-4 lg:grid-cols-[3fr_2fr]">
+    <div class="flex flex-col gap-4">
+      <PaperCard v-if="!changing">
+        <div class="mb-2 flex items-start gap-3">
+          <h2 class="mr-auto text-2xl">{{ day(store.state!.brief!.serviceAtMs, zone) }}, {{ clock(store.state!.brief!.serviceAtMs, zone) }}</h2>
+          <BigButton @click="changing = true">{{ t('brief.change') }}</BigButton>
+        </div>
+        <ul class="divide-y divide-line">
+          <li v-for="item in items" :key="item.formulaId" class="flex flex-wrap items-baseline gap-x-4 py-3">
+            <span class="figure w-16 text-4xl text-bell">{{ item.pieces }}</span>
+            <span class="min-w-40 flex-1">
+              <span class="figure text-xl">{{ item.body.name }}</span>
+              <span class="block text-soft">{{ item.stations.join(', ') }}</span>
+            </span>
+            <span class="text-soft">{{ tn('brief.panfuls', item.panfuls) }}</span>
+          </li>
+        </ul>
+      </PaperCard>
+      <BriefForm v-else @done="changing = false" />
+      <PaperCard :title="t('brief.order')">
+        <ol class="flex flex-col">
+          <li v-for="step in steps" :key="step.what + step.atMs" class="grid grid-cols-[4.5rem_1fr] gap-3 border-t border-line py-2 first:border-0">
+            <span class="figure text-xl" :class="step.atMs < store.nowMs ? 'text-soft' : 'text-bell'">{{ clock(step.atMs, zone) }}</span>
+            <span><span class="font-semibold">{{ step.what }}</span> <span class="text-soft">{{ step.detail }}</span></span>
+          </li>
+        </ol>
+      </PaperCard>
+    </div>
+    <div class="flex flex-col gap-4">
+      <PaperCard v-if="store.plan" look="bell">
+        <p>{{ t('brief.start') }}</p>
+        <p class="figure text-6xl">{{ clock(store.plan.startMs, zone) }}</p>
+        <p class="mt-2 text-lg">{{ t('brief.span', { pour: clock(store.plan.firstPourMs, zone), lift: clock(store.plan.lastLiftMs, zone) }) }}</p>
+        <RouterLink :to="`/runs/${store.run!.id}/batter`" class="mt-4 flex min-h-14 items-center justify-center rounded-control bg-white px-5 text-lg font-semibold text-[#20233a]">{{ t('brief.toBatter') }}</RouterLink>
+      </PaperCard>
+      <PaperCard v-if="conflicts.length" look="ember" :title="t('brief.conflicts')">
+        <ul class="list-disc pl-5"><li v-for="conflict in conflicts" :key="conflict">{{ conflict }}</li></ul>
+      </PaperCard>
+      <PaperCard v-else-if="store.plan" look="leaf"><p class="font-semibold text-leaf">{{ t('brief.allFits') }}</p></PaperCard>
+      <PaperCard v-if="notes.length" :title="t('brief.notes')">
+        <ul class="flex flex-col gap-2">
+          <li v-for="note in notes" :key="note.runId + note.atMs">“{{ note.text }}” <span class="text-sm text-soft">{{ note.runName }}, {{ day(note.atMs, zone) }}</span></li>
+        </ul>
+      </PaperCard>
+      <PaperCard v-if="!store.run!.rehearsal" :title="t('brief.rehearseTitle')">
+        <p class="mb-3 text-soft">{{ t('brief.rehearseLead') }}</p>
+        <BigButton class="w-full" @click="rehearse">{{ t('brief.rehearse') }}</BigButton>
+      </PaperCard>
+    </div>
+  </div>
+</template>

@@ -1,0 +1,116 @@
+<script setup lang="ts">
+import { onKeyStroke, useWakeLock } from '@vueuse/core';
+import { Undo2 } from '@lucide/vue';
+import { computed, onBeforeUnmount, onMounted } from 'vue';
+import { useRouter } from 'vue-router';
+import { CUES_OF } from '#core/piece';
+import { formulaOf, stationOf } from '#core/desk';
+import BigButton from '../../parts/BigButton.vue';
+import CautionLine from '../../parts/CautionLine.vue';
+import PaperCard from '../../parts/PaperCard.vue';
+import { useRun } from '../../stores/run.ts';
+import { t } from '../../words/index.ts';
+import { isFormControl } from '../keys.ts';
+import CueLadder from './CueLadder.vue';
+import HeatAdvice from './HeatAdvice.vue';
+import NextHandCard from './NextHandCard.vue';
+import PlateBoard from './PlateBoard.vue';
+import RunCounts from './RunCounts.vue';
+import ThenList from './ThenList.vue';
+import { useBoard } from './use-board.ts';
+import { useTone } from './use-tones.ts';
+
+const store = useRun();
+const router = useRouter();
+const board = useBoard();
+const { next, row, lastTap, looked } = board;
+
+const plates = computed(() =>
+  (store.state!.brief?.items ?? [])
+    .flatMap((item) => item.stationIds.map((stationId) => ({ stationId, formulaId: item.formulaId, wide: stationOf(store.run!.pins, stationId).shape.kind === 'rectangle' })))
+    .sort((a, b) => Number(b.wide) - Number(a.wide)),
+);
+const notReady = computed(() => {
+  const zone = store.outlook?.forecast.zones.find((candidate) => candidate.stationId === next.value?.stationId && candidate.zoneId === next.value?.zoneId);
+  return next.value?.verb === 'pour' && zone !== undefined && !zone.ready;
+});
+const undoLabel = computed(() => {
+  const tap = lastTap.value;
+  if (!tap) return t('board.undoNothing');
+  const places = [...new Set(tap.placeIds)];
+  const where = places.length > 1 ? `${places[0]} – ${places.at(-1)}` : (places[0] ?? '');
+  return t('board.undo', { what: t(`deed.${tap.kind}`), place: where });
+});
+
+function done(): void {
+  if (next.value) board.act(next.value);
+}
+function notYet(): void {
+  const piece = next.value?.pieceId ? store.state!.pieces.get(next.value.pieceId) : undefined;
+  if (piece && next.value?.verb === 'flip') board.see(piece, 'notYet');
+}
+async function finish(): Promise<void> {
+  if (store.state!.finishedAtMs === null) await store.tap([{ kind: 'run-finished', payload: {} }]);
+  await router.push(`/runs/${store.run!.id}/review`);
+}
+
+// keys: space or a foot pedal does the next hand; the rest are for a laptop beside the stove
+onKeyStroke([' ', 'PageDown'], (event) => {
+  if (isFormControl(event) || event.repeat) return;
+  event.preventDefault();
+  done();
+});
+const key = (keys: string, act: () => void) =>
+  onKeyStroke([keys, keys.toUpperCase()], (event) => {
+    if (!isFormControl(event) && !event.repeat && !event.ctrlKey && !event.metaKey) act();
+  });
+key('u', board.undo);
+key('r', () => row.value.length > 1 && board.actRow());
+key('n', notYet);
+key('[', () => board.look(-1));
+key(']', () => board.look(1));
+key('x', () => looked.value && board.lose(looked.value));
+for (const digit of [1, 2, 3, 4, 5, 6]) {
+  key(String(digit), () => {
+    const piece = looked.value;
+    const cue = piece && CUES_OF[formulaOf(store.run!.pins, piece.formulaId).type][digit - 1];
+    if (piece && cue && piece.flippedAtMs === null) board.see(piece, cue);
+  });
+}
+
+// the screen stays awake; tones say due and late once each
+const wake = useWakeLock();
+onMounted(() => wake.request('screen').catch(() => undefined));
+onBeforeUnmount(() => wake.release().catch(() => undefined));
+const nameOf = () => (next.value ? `${next.value.verb}${next.value.stationId}${next.value.placeId}${next.value.pieceId ?? ''}` : null);
+useTone('due', computed(() => (next.value && next.value.dueMs <= store.nowMs ? nameOf() : null)));
+useTone('late', computed(() => (next.value && next.value.verb !== 'pour' && next.value.latestMs < store.nowMs ? nameOf() : null)));
+</script>
+
+<template>
+  <div class="grid items-start gap-4 md:grid-cols-[18rem_1fr] xl:grid-cols-[19rem_1fr_17.5rem]">
+    <div class="flex flex-col gap-3 md:max-xl:contents">
+      <div class="flex flex-col gap-3 md:sticky md:top-2">
+        <NextHandCard :hand="next" :not-ready="notReady" class="min-h-72" @done="done" @not-yet="notYet" @finish="finish" />
+        <div class="grid grid-cols-2 gap-2">
+          <BigButton class="text-base" :disabled="!lastTap" data-testid="undo" @click="board.undo"><Undo2 class="size-5 shrink-0" aria-hidden="true" />{{ undoLabel }}</BigButton>
+          <BigButton class="text-base" :disabled="row.length < 2" data-testid="row" @click="board.actRow">{{ row.length > 1 ? t('board.row', { zone: next!.zoneId, n: row.length, deed: t(`done.${next!.verb}`) }) : t('board.noRow') }}</BigButton>
+        </div>
+        <ThenList :hands="board.hands.value.slice(1)" />
+      </div>
+    </div>
+    <div class="flex min-w-0 flex-col gap-4">
+      <PlateBoard v-for="plate in plates.filter((candidate) => candidate.wide)" :key="plate.stationId" :station-id="plate.stationId" :formula-id="plate.formulaId" :hands="board.hands.value" :next="next" :looked-id="looked?.id" @act="board.act" />
+      <div class="grid grid-cols-2 gap-4">
+        <PlateBoard v-for="plate in plates.filter((candidate) => !candidate.wide)" :key="plate.stationId" class="mx-auto w-full max-w-60" :station-id="plate.stationId" :formula-id="plate.formulaId" :hands="board.hands.value" :next="next" :looked-id="looked?.id" @act="board.act" />
+      </div>
+      <RunCounts />
+    </div>
+    <div class="flex flex-col gap-3 md:max-xl:col-span-2 md:max-xl:grid md:max-xl:grid-cols-2">
+      <HeatAdvice />
+      <CueLadder v-if="looked" :piece="looked" @see="(cue) => board.see(looked!, cue)" @lose="board.lose(looked!)" @look="board.look" />
+      <PaperCard v-else><p class="text-soft">{{ t('ladder.none') }}</p></PaperCard>
+      <CautionLine stage="cook" />
+    </div>
+  </div>
+</template>

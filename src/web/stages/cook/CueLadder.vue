@@ -1,0 +1,85 @@
+<script setup lang="ts">
+import { ChevronLeft, ChevronRight } from '@lucide/vue';
+import { computed } from 'vue';
+import { formulaOf } from '#core/desk';
+import { CUES_OF, type Cue } from '#core/piece';
+import type { Piece } from '#core/run';
+import BigButton from '../../parts/BigButton.vue';
+import { number, stretch } from '../../parts/format.ts';
+import PaperCard from '../../parts/PaperCard.vue';
+import { useRun } from '../../stores/run.ts';
+import { t } from '../../words/index.ts';
+import { appearanceOf } from './use-appearance.ts';
+
+/** Predicted and seen cues of one piece, and the way to say what is seen on it. */
+const props = defineProps<{ piece: Piece }>();
+const emit = defineEmits<{ see: [cue: Cue | 'notYet']; lose: []; look: [step: 1 | -1] }>();
+const store = useRun();
+const body = computed(() => formulaOf(store.run!.pins, props.piece.formulaId));
+const predicted = computed(() => store.outlook?.forecast.pieces[props.piece.id]);
+const seconds = (ms: number) => (ms - props.piece.pouredAtMs) / 1000;
+
+interface Rung {
+  readonly cue: Cue;
+  readonly at: number | null;
+  readonly seen: number | null;
+  readonly digit: number;
+}
+const rungs = computed(() =>
+  CUES_OF[body.value.type]
+    .map((cue, index): Rung => {
+      const at = predicted.value?.cues[cue];
+      const seen = props.piece.cues.filter((tapped) => tapped.cue === cue).at(-1);
+      return { cue, at: at === undefined ? null : seconds(at), seen: seen ? seconds(seen.atMs) : null, digit: index + 1 };
+    })
+    .sort((a, b) => (a.at ?? Infinity) - (b.at ?? Infinity)),
+);
+const ageS = computed(() => seconds(store.nowMs));
+const flipped = computed(() => props.piece.flippedAtMs !== null);
+/** In a rehearsal the eyes' view is said in words too. */
+const visible = computed(() => (store.run?.rehearsal && !flipped.value ? appearanceOf(store, props.piece) : null));
+</script>
+
+<template>
+  <PaperCard data-testid="ladder">
+    <div class="flex items-center gap-1">
+      <button type="button" class="flex size-14 items-center justify-center rounded-control hover:bg-mist" :aria-label="t('ladder.before')" @click="emit('look', -1)"><ChevronLeft aria-hidden="true" /></button>
+      <h2 class="flex-1 text-center text-xl">{{ piece.placeId }}<span class="block font-reading text-sm font-normal text-soft">{{ t('ladder.poured', { n: piece.number, time: stretch(ageS) }) }}</span></h2>
+      <button type="button" class="flex size-14 items-center justify-center rounded-control hover:bg-mist" :aria-label="t('ladder.after')" @click="emit('look', 1)"><ChevronRight aria-hidden="true" /></button>
+    </div>
+    <p v-if="predicted?.tooHot" class="my-1 font-semibold text-ember">{{ t('ladder.tooHot') }}</p>
+    <template v-if="!flipped">
+      <p class="mb-1 text-sm text-soft">{{ t('ladder.see', { place: piece.placeId }) }}</p>
+      <ul class="flex flex-col gap-1">
+        <li v-for="rung in rungs" :key="rung.cue">
+          <button
+            type="button"
+            class="flex min-h-14 w-full items-center gap-2 rounded-control border px-3 text-left"
+            :class="rung.seen !== null ? 'border-leaf/40 bg-leaf-mist' : 'border-line hover:bg-mist'"
+            :aria-pressed="rung.seen !== null"
+            :data-cue="rung.cue"
+            @click="emit('see', rung.cue)"
+          >
+            <span class="size-3 shrink-0 rounded-full border-2" :class="rung.seen !== null ? 'border-leaf bg-leaf' : 'border-soft'" aria-hidden="true" />
+            <span class="flex-1 leading-tight font-semibold">{{ t(`cue.${rung.cue}`) }}<span v-if="rung.seen !== null" class="block text-sm font-normal text-leaf">{{ t('ladder.seen', { time: stretch(rung.seen) }) }}</span></span>
+            <span class="figure text-lg" :class="{ 'text-soft': rung.at !== null && rung.at < ageS }">{{ rung.at === null ? '–' : stretch(rung.at) }}</span>
+          </button>
+        </li>
+      </ul>
+      <p v-if="predicted" class="mt-2 flex items-baseline justify-between rounded-control bg-mist px-3 py-2 text-bell">
+        <span class="font-semibold">{{ t('verb.flip') }} <span class="text-sm font-normal">± {{ number(predicted.flipSpreadS) }} s</span></span>
+        <span><span class="text-sm">{{ stretch(seconds(predicted.flip.earliestMs)) }} – {{ stretch(seconds(predicted.flip.latestMs)) }}</span> <span class="figure text-xl" data-testid="flip-at">{{ stretch(seconds(predicted.flip.bestMs)) }}</span></span>
+      </p>
+      <p v-if="visible" class="mt-2 text-sm text-soft" data-testid="visible">{{ visible.seen.length ? t('ladder.shows', { cues: visible.seen.map((cue) => t(`cue.${cue}`)).join(', ') }) : t('ladder.showsNothing') }}</p>
+    </template>
+    <template v-else-if="predicted">
+      <p class="text-soft">{{ t('ladder.second') }}</p>
+      <p class="flex items-baseline justify-between rounded-control bg-mist px-3 py-2 text-bell">
+        <span class="font-semibold">{{ t('verb.lift') }}</span>
+        <span class="figure text-xl">{{ stretch((predicted.lift.bestMs - piece.flippedAtMs!) / 1000) }}</span>
+      </p>
+      <p class="mt-2 text-sm text-soft">{{ t(`ladder.done.${body.type}`) }}</p>
+    </template>
+    <BigButton class="mt-2 w-full text-base" @click="emit('lose')">{{ t('ladder.lost', { place: piece.placeId }) }}</BigButton>
+  </PaperCard>
+</template>

@@ -1,0 +1,37 @@
+<script setup lang="ts">
+import { computed } from 'vue';
+import { formulaOf, piecesLeft } from '#core/desk';
+import { millilitres } from '../../parts/format.ts';
+import { useRun } from '../../stores/run.ts';
+import { t, tn } from '../../words/index.ts';
+
+const store = useRun();
+const counts = computed(() =>
+  (store.state!.brief?.items ?? []).map((item) => {
+    const pieces = [...store.state!.pieces.values()].filter((piece) => piece.formulaId === item.formulaId);
+    const mixedMl = store.state!.lots.get(item.formulaId)?.volumeMl ?? null;
+    const usedMl = pieces.reduce((sum, piece) => sum + piece.volumeMl, 0);
+    return {
+      formulaId: item.formulaId,
+      word: formulaOf(store.run!.pins, item.formulaId).pieceWord,
+      off: pieces.filter((piece) => piece.fate === 'lifted').length,
+      of: item.pieces,
+      lost: pieces.filter((piece) => piece.fate === 'failed').length,
+      toPour: piecesLeft(store.state!, item.formulaId),
+      leftMl: mixedMl === null ? null : Math.max(0, mixedMl - usedMl),
+    };
+  }),
+);
+</script>
+
+<template>
+  <dl class="flex flex-wrap gap-x-8 gap-y-2" :aria-label="t('counts.title')">
+    <div v-for="count in counts" :key="count.formulaId">
+      <dt class="text-sm text-soft">{{ t('counts.off', { pieces: count.word }) }}</dt>
+      <dd>
+        <span class="figure text-3xl" data-testid="off">{{ count.off }}</span> <span class="figure text-soft">{{ t('counts.of', { n: count.of }) }}</span>
+        <span class="block text-sm text-soft">{{ tn('counts.toPour', count.toPour) }}<template v-if="count.leftMl !== null">, {{ t('counts.left', { volume: millilitres(count.leftMl) }) }}</template><template v-if="count.lost">, {{ tn('counts.lost', count.lost) }}</template></span>
+      </dd>
+    </div>
+  </dl>
+</template>

@@ -1,0 +1,53 @@
+<script setup lang="ts">
+import { computed } from 'vue';
+import type { Hand } from '#core/desk';
+import { clock, stretch } from '../../parts/format.ts';
+import { useRun } from '../../stores/run.ts';
+import { t } from '../../words/index.ts';
+
+/** What comes after the next hand; pours stand among flips, so that none is hidden. */
+const props = defineProps<{ hands: readonly Hand[] }>();
+const store = useRun();
+
+interface Entry {
+  readonly key: string;
+  readonly verb: Hand['verb'];
+  readonly places: string;
+  readonly dueMs: number;
+}
+const SHOWN = 5;
+
+/** Neighbours with the same verb on the same zone become one line: "Flip B2–B6". */
+const entries = computed(() => {
+  const list: { head: Hand; last: Hand }[] = [];
+  for (const hand of props.hands) {
+    const group = list.at(-1);
+    if (group && group.head.verb === hand.verb && group.head.stationId === hand.stationId && group.head.zoneId === hand.zoneId) group.last = hand;
+    else list.push({ head: hand, last: hand });
+  }
+  return list.slice(0, SHOWN).map(
+    ({ head, last }): Entry => ({
+      key: `${head.verb}${head.stationId}${head.placeId}`,
+      verb: head.verb,
+      places: head === last ? head.placeId : `${head.placeId} – ${last.placeId}`,
+      dueMs: head.dueMs,
+    }),
+  );
+});
+function when(dueMs: number): string {
+  const inS = (dueMs - store.nowMs) / 1000;
+  return inS > 600 ? clock(dueMs, store.run!.pins.timeZone) : inS < 1 ? t('hand.now') : stretch(inS);
+}
+</script>
+
+<template>
+  <section class="rounded-card border border-line bg-card px-4 py-2" :aria-label="t('hand.then')">
+    <p class="text-sm text-soft">{{ t('hand.then') }}</p>
+    <ol>
+      <li v-for="entry in entries" :key="entry.key" class="figure grid grid-cols-[3.2rem_1fr_auto] gap-2 border-t border-line py-1.5 text-xl">
+        <span>{{ t(`verb.${entry.verb}`) }}</span><span class="text-bell">{{ entry.places }}</span><span>{{ when(entry.dueMs) }}</span>
+      </li>
+    </ol>
+    <p v-if="!entries.length" class="border-t border-line py-2 text-soft">{{ t('hand.nothingThen') }}</p>
+  </section>
+</template>

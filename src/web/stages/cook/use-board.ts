@@ -1,0 +1,96 @@
+import { computed, ref, type ComputedRef, type Ref } from 'vue';
+import { formulaOf, type Hand } from '#core/desk';
+import type { Cue } from '#core/piece';
+import type { Piece, Tap } from '#core/run';
+import { newId } from '../../live/device.ts';
+import { useRun, type NewEvent } from '../../stores/run.ts';
+import { useHands } from '../use-hands.ts';
+
+export interface Board {
+  readonly hands: ComputedRef<Hand[]>;
+  readonly next: ComputedRef<Hand | undefined>;
+  /** Hands that the row button does: same verb, same zone as the next hand. */
+  readonly row: ComputedRef<Hand[]>;
+  readonly lastTap: ComputedRef<Tap | undefined>;
+  /** The piece the ladder shows: the next one to turn, unless the cook looks at another. */
+  readonly looked: ComputedRef<Piece | undefined>;
+  readonly lookedId: Ref<string | null>;
+  act(hand: Hand): void;
+  actRow(): void;
+  undo(): void;
+  see(piece: Piece, cue: Cue | 'notYet'): void;
+  lose(piece: Piece): void;
+  look(step: 1 | -1): void;
+}
+
+/** Pieces of a row further apart than this are not one row, ms. */
+const ROW_SPAN_MS = 60_000;
+
+/** What hands can do on the board. Every deed is one tap and can be taken back. */
+export function useBoard(): Board {
+  const store = useRun();
+  const { hands } = useHands();
+  const lookedId = ref<string | null>(null);
+
+  const next = computed(() => hands.value[0]);
+  const row = computed(() => {
+    const head = next.value;
+    if (!head) return [];
+    return hands.value.filter(
+      (hand) =>
+        hand.verb === head.verb &&
+        hand.stationId === head.stationId &&
+        hand.zoneId === head.zoneId &&
+        hand.dueMs - head.dueMs < ROW_SPAN_MS,
+    );
+  });
+  const lastTap = computed(() => store.state?.taps.at(-1));
+  const onPlate = computed(() => [...(store.state?.onPlate.values() ?? [])].map((id) => store.state!.pieces.get(id)!));
+  const looked = computed(() => {
+    const chosen = onPlate.value.find((piece) => piece.id === lookedId.value);
+    if (chosen) return chosen;
+    const turning = hands.value.find((hand) => hand.pieceId !== null);
+    return onPlate.value.find((piece) => piece.id === turning?.pieceId);
+  });
+
+  function eventOf(hand: Hand, agoMs: number): NewEvent {
+    if (hand.verb === 'pour') {
+      const { formulaId, stationId, placeId } = hand;
+      const volumeMl = store.state!.portionMl.get(formulaId) ?? formulaOf(store.run!.pins, formulaId).portion.volumeMl;
+      return { kind: 'poured', payload: { pieceId: newId(), formulaId, stationId, placeId, volumeMl }, agoMs };
+    }
+    return { kind: hand.verb === 'flip' ? 'flipped' : 'lifted', payload: { pieceId: hand.pieceId! }, agoMs };
+  }
+
+  /** Seconds of hands between two pieces of a row. */
+  function rhythmMs(hand: Hand): number {
+    const { pourS, flipS, liftS } = formulaOf(store.run!.pins, hand.formulaId).hands;
+    return { pour: pourS, flip: flipS, lift: liftS }[hand.verb] * 1000;
+  }
+
+  return {
+    hands,
+    next,
+    row,
+    lastTap,
+    looked,
+    lookedId,
+    act: (hand) => void store.tap([eventOf(hand, 0)]),
+    actRow: () => {
+      const done = row.value;
+      // the row is tapped when its last piece is done; the earlier ones get their own times from the hands' rhythm
+      void store.tap(done.map((hand, index) => eventOf(hand, Math.round((done.length - 1 - index) * rhythmMs(hand)))));
+    },
+    undo: () => {
+      if (lastTap.value) void store.tap([{ kind: 'undone', payload: { eventIds: lastTap.value.eventIds } }]);
+    },
+    see: (piece, cue) => void store.tap([{ kind: 'cue-seen', payload: { pieceId: piece.id, cue } }]),
+    lose: (piece) => void store.tap([{ kind: 'failed', payload: { pieceId: piece.id } }]),
+    look: (step) => {
+      const pieces = onPlate.value;
+      if (pieces.length === 0) return;
+      const at = pieces.findIndex((piece) => piece.id === looked.value?.id);
+      lookedId.value = pieces[(at + step + pieces.length) % pieces.length]!.id;
+    },
+  };
+}

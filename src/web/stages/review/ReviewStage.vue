@@ -1,0 +1,84 @@
+<script setup lang="ts">
+import { computed, ref } from 'vue';
+import { formulaOf } from '#core/desk';
+import { reviewRun } from '#core/review';
+import BigButton from '../../parts/BigButton.vue';
+import { minutes, number, stretch } from '../../parts/format.ts';
+import PaperCard from '../../parts/PaperCard.vue';
+import { useRun } from '../../stores/run.ts';
+import { t, tn } from '../../words/index.ts';
+import LotTabs from '../LotTabs.vue';
+import FirstSideChart from './FirstSideChart.vue';
+
+const store = useRun();
+const items = store.state!.brief?.items ?? [];
+const formulaId = ref(items[0]?.formulaId ?? '');
+const review = computed(() => reviewRun(store.state!));
+const records = computed(() => review.value.records.filter((record) => record.formulaId === formulaId.value));
+const body = computed(() => formulaOf(store.run!.pins, formulaId.value));
+const signed = (seconds: number | null) => (seconds === null ? '–' : `${seconds >= 0 ? '+' : '−'}${number(Math.abs(seconds), 0)} s`);
+
+const text = ref('');
+const error = ref('');
+async function keepNote(): Promise<void> {
+  const trimmed = text.value.trim();
+  if (!trimmed) error.value = t('review.note.empty');
+  else if (trimmed.length > 500) error.value = t('review.note.long', { n: trimmed.length });
+  else {
+    error.value = '';
+    await store.tap([{ kind: 'note-kept', payload: { text: trimmed, formulaId: formulaId.value } }]);
+    text.value = '';
+  }
+}
+</script>
+
+<template>
+  <div class="flex flex-col gap-4">
+    <p v-if="review.records.length === 0" class="rounded-card border border-line bg-card p-6 text-lg text-soft">{{ t('review.nothing') }}</p>
+    <template v-else>
+      <dl class="grid grid-cols-2 gap-3 lg:grid-cols-4">
+        <PaperCard><dt class="text-soft">{{ t('review.served') }}</dt><dd class="figure text-4xl">{{ review.served }}</dd><dd class="text-sm text-soft">{{ review.failed ? tn('counts.lost', review.failed) : t('review.noneLost') }}<template v-if="review.stillOn">, {{ tn('review.stillOn', review.stillOn) }}</template></dd></PaperCard>
+        <PaperCard><dt class="text-soft">{{ t('review.flips') }}</dt><dd class="figure text-4xl">{{ review.flips.insideShare === null ? '–' : `${number(100 * review.flips.insideShare)} %` }}</dd><dd class="text-sm text-soft">{{ t('review.flipsDetail', { n: review.flips.count }) }}</dd></PaperCard>
+        <PaperCard><dt class="text-soft">{{ t('review.error') }}</dt><dd class="figure text-4xl">{{ review.flips.rmsS === null ? '–' : `${number(review.flips.rmsS, 1)} s` }}</dd><dd class="text-sm text-soft">{{ t('review.errorDetail', { mean: signed(review.flips.meanS) }) }}</dd></PaperCard>
+        <PaperCard><dt class="text-soft">{{ t('review.ready') }}</dt><dd class="figure text-4xl">{{ review.readyBeforeServiceS === null ? '–' : minutes(review.readyBeforeServiceS) }}</dd><dd class="text-sm text-soft">{{ t(review.readyBeforeServiceS !== null && review.readyBeforeServiceS < 0 ? 'review.late' : 'review.before') }}</dd></PaperCard>
+      </dl>
+      <LotTabs v-model="formulaId" :label="t('review.which')" />
+      <div class="grid items-start gap-4 lg:grid-cols-[3fr_2fr]">
+        <PaperCard>
+          <h2 class="text-lg">{{ t('review.chart', { pieces: body.pieceWord }) }}</h2>
+          <p class="mb-2 text-sm text-soft">{{ t('review.chartLead') }}</p>
+          <FirstSideChart :records="records" />
+        </PaperCard>
+        <div class="flex flex-col gap-4">
+          <PaperCard :title="t('review.note.title')">
+            <ul v-if="store.state!.notes.length" class="mb-3 flex flex-col gap-1"><li v-for="note in store.state!.notes" :key="note.eventId">“{{ note.text }}”</li></ul>
+            <form class="flex flex-col gap-2" novalidate @submit.prevent="keepNote">
+              <label for="note" class="text-soft">{{ t('review.note.label', { name: body.name }) }}</label>
+              <textarea id="note" v-model="text" rows="3" class="rounded-control border bg-card p-3 text-lg" :class="error ? 'border-ember' : 'border-line'" :aria-invalid="error ? true : undefined" :aria-describedby="error ? 'note-error' : undefined" />
+              <p v-if="error" id="note-error" class="font-semibold text-ember" role="alert">{{ error }}</p>
+              <BigButton type="submit" look="say">{{ t('review.note.keep') }}</BigButton>
+            </form>
+          </PaperCard>
+          <PaperCard :title="t('review.pieces')">
+            <div class="max-h-96 overflow-y-auto" tabindex="0" role="region" :aria-label="t('review.pieces')">
+              <table class="w-full text-right">
+                <thead class="sticky top-0 bg-card text-sm text-soft">
+                  <tr><th class="py-1 text-left font-normal">{{ t('review.place') }}</th><th class="font-normal">{{ t('review.predicted') }}</th><th class="font-normal">{{ t('review.first') }}</th><th class="font-normal">{{ t('review.off') }}</th><th class="font-normal">{{ t('review.second') }}</th></tr>
+                </thead>
+                <tbody>
+                  <tr v-for="record in records" :key="record.number" class="border-t border-line">
+                    <td class="py-1 text-left font-semibold">{{ record.placeId }}<span v-if="record.fate === 'failed'" class="ml-2 font-normal text-ember">{{ t('review.lost') }}</span></td>
+                    <td>{{ record.predictedFirstS === null ? '–' : stretch(record.predictedFirstS) }}</td>
+                    <td>{{ record.firstSideS === null ? '–' : stretch(record.firstSideS) }}</td>
+                    <td>{{ signed(record.flipErrorS) }}</td>
+                    <td>{{ record.secondSideS === null ? '–' : stretch(record.secondSideS) }}</td>
+                  </tr>
+                </tbody>
+              </table>
+            </div>
+          </PaperCard>
+        </div>
+      </div>
+    </template>
+  </div>
+</template>

@@ -1,0 +1,15 @@
+import { computed, type ComputedRef } from 'vue';
+import { nextHands, type Hand } from '#core/desk';
+import { useRun } from '../stores/run.ts';
+
+/** What the hands have to do, soonest first; fresh at every tick and tap. */
+export function useHands(): { hands: ComputedRef<Hand[]> } {
+  const store = useRun();
+  const second = computed(() => Math.floor(store.nowMs / 500));
+  const hands = computed(() => {
+    void second.value;
+    if (!store.run || !store.state || !store.outlook) return [];
+    return nextHands(store.run.pins, store.state, store.outlook.forecast, store.plan, store.nowMs);
+  });
+  return { hands };
+}

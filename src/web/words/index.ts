@@ -1,0 +1,15 @@
+import { createI18n } from 'vue-i18n';
+import { en } from './en.ts';
+
+/** All words of the interface, by language. */
+export const i18n = createI18n({ legacy: false, locale: 'en', fallbackLocale: 'en', messages: { en } });
+
+/** The words for a key; named values fill its gaps. */
+export function t(key: string, values: Record<string, unknown> = {}): string {
+  return i18n.global.t(key, values);
+}
+
+/** Words that depend on a count: "1 piece | {n} pieces". */
+export function tn(key: string, count: number, values: Record<string, unknown> = {}): string {
+  return i18n.global.t(key, { n: count, ...values }, count);
+}

@@ -1,0 +1,56 @@
+import { expose } from 'comlink';
+import { forecast, lotFor, planRun, type Forecast, type RunPlan, type TableCache } from '#core/desk';
+import type { ScaledBatter } from '#core/formula';
+import type { PieceTimeline } from '#core/piece';
+import { hiddenKitchen, simulatedProbe, trueSurface, trueTimeline, type TrueTables } from '#core/rehearsal';
+import { zoneKey, type Pins, type RunState } from '#core/run';
+
+/** What the desk works out for a run, away from the page's own thread. */
+export interface Outlook {
+  readonly forecast: Forecast;
+  /** In a rehearsal: what really happens to each piece on a plate. */
+  readonly truth: Readonly<Record<string, PieceTimeline>>;
+}
+
+const tables: TableCache = new Map();
+const trueTables: TrueTables = new Map();
+
+const desk = {
+  outlook(pins: Pins, state: RunState, nowMs: number, rehearsalSeed: number | null): Outlook {
+    const truth: Record<string, PieceTimeline> = {};
+    if (rehearsalSeed !== null) {
+      const kitchen = hiddenKitchen(rehearsalSeed);
+      for (const id of state.onPlate.values()) {
+        truth[id] = trueTimeline(kitchen, pins, state, state.pieces.get(id)!, nowMs, trueTables);
+      }
+    }
+    return { forecast: forecast(pins, state, nowMs, tables), truth };
+  },
+
+  /** The plan, or why there is none. */
+  plan(pins: Pins, state: RunState, nowMs: number): RunPlan | { readonly error: string } {
+    try {
+      return planRun(pins, state, nowMs, tables);
+    } catch (error) {
+      return { error: error instanceof RangeError ? error.message : String(error) };
+    }
+  },
+
+  lots(pins: Pins, state: RunState): Record<string, ScaledBatter> {
+    const lots: Record<string, ScaledBatter> = {};
+    for (const item of state.brief?.items ?? []) {
+      const lot = lotFor(pins, state, item.formulaId);
+      if (lot) lots[item.formulaId] = lot;
+    }
+    return lots;
+  },
+
+  probe(pins: Pins, state: RunState, seed: number, stationId: string, zoneId: string, nowMs: number): number {
+    const kitchen = hiddenKitchen(seed);
+    const surfaceC = trueSurface(kitchen, pins, state, stationId, zoneId, nowMs)(nowMs);
+    return simulatedProbe(kitchen, zoneKey(stationId, zoneId), surfaceC, nowMs);
+  },
+};
+
+export type Desk = typeof desk;
+expose(desk);
