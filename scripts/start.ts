@@ -24,7 +24,8 @@ stopOnSignal(async () => {
 });
 
 try {
-  if (!Number.isInteger(port) || port < 0 || port > 65535) throw new Error(`PORT must be a port number, not "${process.env['PORT']}".`);
+  if (!Number.isInteger(port) || port < 0 || port > 65535)
+    throw new Error(`PORT must be a port number, not "${process.env['PORT']}".`);
   let databaseUrl = process.env['DATABASE_URL'];
   if (!databaseUrl) {
     claim(data);

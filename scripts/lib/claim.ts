@@ -10,7 +10,9 @@ export function claim(data: string): void {
   const file = join(data, 'process');
   const holder = Number(readOr(file, '0'));
   if (holder && holder !== process.pid && readOr(`/proc/${holder}/cmdline`, '').includes('boot.mjs')) {
-    throw new Error(`Bluebell already runs on this data (process ${holder}). Stop it first, or set BLUEBELL_DATA to another folder.`);
+    throw new Error(
+      `Bluebell already runs on this data (process ${holder}). Stop it first, or set BLUEBELL_DATA to another folder.`,
+    );
   }
   writeFileSync(file, String(process.pid));
 }

@@ -1,4 +1,15 @@
-import { DEMO_IDS, DEMO_KITCHEN, DEMO_PEOPLE, CREPE_PAN_ONE, CREPE_PAN_TWO, GRIDDLE, GRIDDLE_CAKES, SKERRY_CREPES, finishedMorning, upcomingMorning } from '#demo';
+import {
+  DEMO_IDS,
+  DEMO_KITCHEN,
+  DEMO_PEOPLE,
+  CREPE_PAN_ONE,
+  CREPE_PAN_TWO,
+  GRIDDLE,
+  GRIDDLE_CAKES,
+  SKERRY_CREPES,
+  finishedMorning,
+  upcomingMorning,
+} from '#demo';
 import { DEFAULT_SETTINGS } from '#contract';
 import { ownerSource } from '../../src/server/database.ts';
 import { FormulaEntity, FormulaRevisionEntity, StationEntity } from '../../src/server/features/library/entity.ts';
@@ -34,12 +45,19 @@ export async function seedDemo(databaseUrl: string, fresh: boolean, nowMs = Date
           settings: DEFAULT_SETTINGS,
         });
       }
-      for (const [id, body] of [[DEMO_IDS.formulas.cakes, GRIDDLE_CAKES], [DEMO_IDS.formulas.crepes, SKERRY_CREPES]] as const) {
+      for (const [id, body] of [
+        [DEMO_IDS.formulas.cakes, GRIDDLE_CAKES],
+        [DEMO_IDS.formulas.crepes, SKERRY_CREPES],
+      ] as const) {
         await manager.insert(FormulaEntity, { id, kitchenId, revision: 1 });
         await manager.insert(FormulaRevisionEntity, { formulaId: id, revision: 1, kitchenId, body } as never);
       }
       const { griddle, panOne, panTwo } = DEMO_IDS.stations;
-      for (const [id, body] of [[griddle, GRIDDLE], [panOne, CREPE_PAN_ONE], [panTwo, CREPE_PAN_TWO]] as const) {
+      for (const [id, body] of [
+        [griddle, GRIDDLE],
+        [panOne, CREPE_PAN_ONE],
+        [panTwo, CREPE_PAN_TWO],
+      ] as const) {
         await manager.insert(StationEntity, { id, kitchenId, version: 1, body } as never);
       }
       for (const run of [finishedMorning(nowMs), upcomingMorning(nowMs)]) {

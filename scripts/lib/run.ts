@@ -4,7 +4,11 @@ import { ROOT } from './paths.ts';
 /** Runs a command with its output shown; resolves to its exit code. */
 export function run(command: string, args: readonly string[], env: NodeJS.ProcessEnv = {}): Promise<number> {
   return new Promise((resolve) => {
-    const child = spawn(command, args, { cwd: ROOT, stdio: ['ignore', 'inherit', 'inherit'], env: { ...process.env, ...env } });
+    const child = spawn(command, args, {
+      cwd: ROOT,
+      stdio: ['ignore', 'inherit', 'inherit'],
+      env: { ...process.env, ...env },
+    });
     child.on('close', (code) => resolve(code ?? 1));
     child.on('error', () => resolve(1));
   });

@@ -23,5 +23,9 @@ export const SessionSchema = v.object({
 });
 export type Session = v.InferOutput<typeof SessionSchema>;
 
-export const PersonSchema = v.object({ id: v.string(), name: v.string(), role: v.picklist(['owner', 'cook', 'viewer']) });
+export const PersonSchema = v.object({
+  id: v.string(),
+  name: v.string(),
+  role: v.picklist(['owner', 'cook', 'viewer']),
+});
 export type Person = v.InferOutput<typeof PersonSchema>;

@@ -70,7 +70,12 @@ export function finishedMorning(nowMs: number): DemoRun {
   return { id: DEMO_IDS.runs.finished, name: 'Ringers’ breakfast', pins, events: [...begun, ...cooked, note] };
 }
 
-function brief(makeId: (n: number) => string, serviceAtMs: number, atMs: number, pieces: { cakes: number; crepes: number }): StoredEvent {
+function brief(
+  makeId: (n: number) => string,
+  serviceAtMs: number,
+  atMs: number,
+  pieces: { cakes: number; crepes: number },
+): StoredEvent {
   return {
     id: makeId(800_001),
     kind: 'brief-set',

@@ -17,11 +17,19 @@ export function badInput(message: string, field?: string, hint?: string): Reques
 }
 
 export function notFound(what: string, field?: string): RequestError {
-  return new RequestError(404, { code: 'notFound', message: `${what} is not in this kitchen.`, ...(field ? { field } : {}) });
+  return new RequestError(404, {
+    code: 'notFound',
+    message: `${what} is not in this kitchen.`,
+    ...(field ? { field } : {}),
+  });
 }
 
 export function notSignedIn(): RequestError {
-  return new RequestError(401, { code: 'notSignedIn', message: 'You are not signed in.', hint: 'Sign in and try again.' });
+  return new RequestError(401, {
+    code: 'notSignedIn',
+    message: 'You are not signed in.',
+    hint: 'Sign in and try again.',
+  });
 }
 
 export function forbidden(message: string): RequestError {

@@ -10,7 +10,11 @@ export function makeRouter(): Router {
     history: createWebHistory(),
     routes: [
       { path: '/', redirect: '/runs' },
-      { path: '/sign-in', component: () => import('./settings/SignInPage.vue'), meta: { open: true, title: 'signIn.title' } },
+      {
+        path: '/sign-in',
+        component: () => import('./settings/SignInPage.vue'),
+        meta: { open: true, title: 'signIn.title' },
+      },
       { path: '/runs', component: () => import('./library/RunsPage.vue'), meta: { title: 'runs.title' } },
       { path: '/runs/new', component: () => import('./library/NewRunPage.vue'), meta: { title: 'newRun.title' } },
       { path: '/cook-now', component: () => import('./library/CookNowPage.vue'), meta: { title: 'cookNow.title' } },

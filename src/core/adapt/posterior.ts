@@ -30,7 +30,13 @@ export function withReading(prior: Posterior, modelC: number, surfaceC: number, 
 }
 
 /** A cue seen `observedS` after the pour. */
-export function withCue(prior: Posterior, table: TimelineTable, modelC: number, cue: Cue, observedS: number): Posterior {
+export function withCue(
+  prior: Posterior,
+  table: TimelineTable,
+  modelC: number,
+  cue: Cue,
+  observedS: number,
+): Posterior {
   const expected = errors().map((error) => cueTimeAt(table, cue, modelC + error));
   return updated(prior, (_error, lnFactor, errorIndex) => {
     const time = expected[errorIndex];
@@ -56,7 +62,9 @@ export function aged(prior: Posterior, elapsedS: number): Posterior {
   const variance = WANDER_C2_PER_S * Math.max(0, elapsedS);
   if (variance < 0.25) return prior;
   const reach = Math.min(ERROR.count - 1, Math.ceil((3 * Math.sqrt(variance)) / ERROR.step));
-  const kernel = Array.from({ length: 2 * reach + 1 }, (_, i) => Math.exp(-0.5 * ((i - reach) * ERROR.step) ** 2 / variance));
+  const kernel = Array.from({ length: 2 * reach + 1 }, (_, i) =>
+    Math.exp((-0.5 * ((i - reach) * ERROR.step) ** 2) / variance),
+  );
   const weights = new Float64Array(prior.weights.length);
   for (let e = 0; e < ERROR.count; e++) {
     for (let k = -reach; k <= reach; k++) {
@@ -80,7 +88,11 @@ export interface Belief {
 
 /** Means, spreads and covariance of the grid. */
 export function belief(posterior: Posterior): Belief {
-  let e1 = 0, f1 = 0, e2 = 0, f2 = 0, ef = 0;
+  let e1 = 0,
+    f1 = 0,
+    e2 = 0,
+    f2 = 0,
+    ef = 0;
   posterior.weights.forEach((weight, index) => {
     const error = ERROR.from + ERROR.step * Math.floor(index / LN_FACTOR.count);
     const lnFactor = LN_FACTOR.from + LN_FACTOR.step * (index % LN_FACTOR.count);

@@ -1,8 +1,8 @@
 import { flipSpreadS, type Belief } from '#core/adapt';
 import { timelineAt, timelineTable, type Cue, type PieceTimeline, type TimelineTable } from '#core/piece';
 import { zoneKey, type Piece, type Pins, type RunState } from '#core/run';
-import { formulaOf, pieceInput, stationOf } from './batter-run.ts';
-import { surfaceModel, zoneBelief, type ZoneHeat } from './heat.ts';
+import { formulaOf, pieceInput, placesFor, portionMl, stationOf } from './batter-run.ts';
+import { advisedMark, surfaceModel, usualFoodW, zoneBelief, zoneHeat, type ZoneHeat } from './heat.ts';
 
 export interface ForecastWindow {
   readonly earliestMs: number;
@@ -26,7 +26,11 @@ export interface ZoneForecast extends ZoneHeat {
   readonly formulaId: string;
   readonly targetC: number;
   readonly ready: boolean;
+  /** Mark that would hold the target, when the zone is off it and the dial has room. */
+  readonly advisedMark: number | null;
   readonly next: PieceTimeline;
+  /** The same at the surface wanted, for planning before the plate is hot. */
+  readonly atTarget: PieceTimeline;
   readonly nextFlipSpreadS: number;
 }
 
@@ -49,27 +53,28 @@ export function forecast(pins: Pins, state: RunState, nowMs: number, tables: Tab
   const zones: ZoneForecast[] = [];
   for (const { formulaId, stationIds } of state.brief?.items ?? []) {
     const body = formulaOf(pins, formulaId);
+    const volumeMl = portionMl(pins, state, formulaId);
     for (const stationId of stationIds) {
-      for (const zone of stationOf(pins, stationId).zones) {
+      const station = stationOf(pins, stationId);
+      const places = placesFor(body, station, volumeMl);
+      for (const zone of station.zones) {
         const table = tableFor(pins, state, { formulaId, stationId, zoneId: zone.id }, tables);
         const model = surfaceModel(pins, state, stationId, zone.id, nowMs);
         const zoneState = state.zones.get(zoneKey(stationId, zone.id));
         const known = zoneBelief(state, zoneState, formulaId, model, table, nowMs);
-        const surfaceC = model(nowMs) + known.errorC;
+        const modelC = model(nowMs);
         const timeFactor = Math.exp(known.lnFactor);
+        const heat = zoneHeat(pins, stationId, zone.id, zoneState, known, modelC);
+        const foodW = usualFoodW(station, places.filter((place) => place.zoneId === zone.id).length, volumeMl);
         zones.push({
-          key: zoneKey(stationId, zone.id),
-          stationId,
-          zoneId: zone.id,
+          ...heat,
           formulaId,
           targetC: body.heat.targetC,
-          mark: zoneState?.turns.at(-1)?.mark ?? null,
-          surfaceC,
-          sdC: known.errorSdC,
-          basis: basisOf(zoneState),
-          ready: surfaceC >= body.heat.lowC && surfaceC <= body.heat.highC,
-          next: timelineAt(table, surfaceC, timeFactor),
-          nextFlipSpreadS: flipSpreadS(known, table, model(nowMs)),
+          ready: heat.surfaceC >= body.heat.lowC && heat.surfaceC <= body.heat.highC,
+          advisedMark: advisedMark(pins, heat, body.heat.targetC, modelC, foodW),
+          next: timelineAt(table, heat.surfaceC, timeFactor),
+          atTarget: timelineAt(table, body.heat.targetC, timeFactor),
+          nextFlipSpreadS: flipSpreadS(known, table, modelC),
         });
         for (const piece of piecesOn(state, stationId, zone.id, formulaId)) {
           pieces[piece.id] = pieceForecast(piece, table, model(piece.pouredAtMs), known);
@@ -115,12 +120,6 @@ function pieceForecast(piece: Piece, table: TimelineTable, modelC: number, known
     tooHot: timeline.tooHot,
     timeline,
   };
-}
-
-function basisOf(zone: RunState['zones'] extends ReadonlyMap<string, infer Z> ? Z | undefined : never): ZoneHeat['basis'] {
-  if (zone?.readings.length) return 'reading';
-  if (zone?.turns.length) return 'dial';
-  return zone?.assumed ? 'assumed' : 'cold';
 }
 
 function piecesOn(state: RunState, stationId: string, zoneId: string, formulaId: string): Piece[] {

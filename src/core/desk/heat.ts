@@ -1,5 +1,24 @@
-import { aged, belief, priorPosterior, withCue, withNotYet, withReading, type Belief, type Posterior } from '#core/adapt';
-import { preheatPlan, trackAt, zoneThermal, zoneTrack, type FoodLoad, type PreheatPlan, type StationBody } from '#core/plate';
+import {
+  aged,
+  belief,
+  priorPosterior,
+  withCue,
+  withNotYet,
+  withReading,
+  type Belief,
+  type Posterior,
+} from '#core/adapt';
+import {
+  lossW,
+  markForPower,
+  preheatPlan,
+  trackAt,
+  zoneThermal,
+  zoneTrack,
+  type FoodLoad,
+  type PreheatPlan,
+  type StationBody,
+} from '#core/plate';
 import type { TimelineTable } from '#core/piece';
 import { zoneKey, type Piece, type Pins, type RunState, type ZoneState } from '#core/run';
 import { formulaOf, stationOf } from './batter-run.ts';
@@ -21,6 +40,38 @@ export interface ZoneHeat {
   readonly basis: SurfaceBasis;
 }
 
+/** Unread, a plate's error grows with its distance from the room: a plate just lit is as cold as the room. */
+const FULL_ERROR_RISE_C = 120;
+
+/** A zone as it stands: its dial, its surface with its spread, and what that rests on. */
+export function zoneHeat(
+  pins: Pins,
+  stationId: string,
+  zoneId: string,
+  zone: ZoneState | undefined,
+  known: Belief,
+  modelC: number,
+): ZoneHeat {
+  const basis = basisOf(zone);
+  const unread = basis === 'dial' || basis === 'cold';
+  const share = unread && !zone?.assumed ? Math.min(1, Math.max(0, (modelC - pins.roomC) / FULL_ERROR_RISE_C)) : 1;
+  return {
+    key: zoneKey(stationId, zoneId),
+    stationId,
+    zoneId,
+    mark: zone?.turns.at(-1)?.mark ?? null,
+    surfaceC: modelC + share * known.errorC,
+    sdC: share * known.errorSdC,
+    basis,
+  };
+}
+
+function basisOf(zone: ZoneState | undefined): SurfaceBasis {
+  if (zone?.readings.length) return 'reading';
+  if (zone?.turns.length) return 'dial';
+  return zone?.assumed ? 'assumed' : 'cold';
+}
+
 /** Temperature of a zone by the plate model at any moment of the run. */
 export type SurfaceModel = (atMs: number) => number;
 
@@ -28,7 +79,13 @@ export type SurfaceModel = (atMs: number) => number;
  * The plate model's surface of a zone through the run: from cold as its burner was turned, with the food that lay on it;
  * or, when the run began on a plate in use, what was assumed, held until the burner is turned.
  */
-export function surfaceModel(pins: Pins, state: RunState, stationId: string, zoneId: string, untilMs: number): SurfaceModel {
+export function surfaceModel(
+  pins: Pins,
+  state: RunState,
+  stationId: string,
+  zoneId: string,
+  untilMs: number,
+): SurfaceModel {
   const station = stationOf(pins, stationId);
   const zone = station.zones.find((candidate) => candidate.id === zoneId)!;
   const zoneState = state.zones.get(zoneKey(stationId, zoneId));
@@ -48,7 +105,14 @@ export function surfaceModel(pins: Pins, state: RunState, stationId: string, zon
   return (atMs) => (atMs < startMs ? (assumed?.surfaceC ?? pins.roomC) : trackAt(track, (atMs - startMs) / 1000));
 }
 
-function loadsOn(pins: Pins, state: RunState, stationId: string, zoneId: string, startMs: number, untilMs: number): FoodLoad[] {
+function loadsOn(
+  pins: Pins,
+  state: RunState,
+  stationId: string,
+  zoneId: string,
+  startMs: number,
+  untilMs: number,
+): FoodLoad[] {
   const loads: FoodLoad[] = [];
   for (const piece of state.pieces.values()) {
     if (piece.stationId !== stationId || piece.zoneId !== zoneId) continue;
@@ -64,10 +128,21 @@ function loadsOn(pins: Pins, state: RunState, stationId: string, zoneId: string,
 }
 
 /** The burner's plan for a formula's surface on a zone, holding under a usual load of food. */
-export function zonePreheat(pins: Pins, stationId: string, zoneId: string, targetC: number, foodW: number): PreheatPlan {
+export function zonePreheat(
+  pins: Pins,
+  stationId: string,
+  zoneId: string,
+  targetC: number,
+  foodW: number,
+): PreheatPlan {
   const station = stationOf(pins, stationId);
   const zone = station.zones.find((candidate) => candidate.id === zoneId)!;
-  return preheatPlan(zoneThermal(station, zone), zone.dial, { startC: pins.roomC, targetC, ambientC: pins.roomC, foodW });
+  return preheatPlan(zoneThermal(station, zone), zone.dial, {
+    startC: pins.roomC,
+    targetC,
+    ambientC: pins.roomC,
+    foodW,
+  });
 }
 
 /** Power that `count` pieces of `volumeMl` draw, panful after panful, W: what the holding mark must meet besides losses. */
@@ -112,8 +187,32 @@ type Sighting =
 function sightings(state: RunState, zone: ZoneState | undefined, formulaId: string): Sighting[] {
   const list: Sighting[] = (zone?.readings ?? []).map((reading) => ({ kind: 'reading', atMs: reading.atMs, reading }));
   for (const piece of state.pieces.values()) {
-    if (!zone || piece.formulaId !== formulaId || piece.stationId !== zone.stationId || piece.zoneId !== zone.zoneId) continue;
+    if (!zone || piece.formulaId !== formulaId || piece.stationId !== zone.stationId || piece.zoneId !== zone.zoneId)
+      continue;
     for (const { cue, atMs } of piece.cues) list.push({ kind: 'cue', atMs, piece, cue });
   }
   return list.sort((a, b) => a.atMs - b.atMs);
+}
+
+/**
+ * The mark that would hold a zone at its target while it cooks: the plate model's power for losses and food, corrected by
+ * how much hotter or cooler the zone is than the model says. At least one step in the needed direction, or null when the
+ * dial has no more room.
+ */
+export function advisedMark(
+  pins: Pins,
+  zone: ZoneHeat,
+  targetC: number,
+  modelC: number,
+  foodW: number,
+): number | null {
+  if (!zone.mark) return null;
+  const station = stationOf(pins, zone.stationId);
+  const { dial, ...rest } = station.zones.find((candidate) => candidate.id === zone.zoneId)!;
+  const thermal = zoneThermal(station, { dial, ...rest });
+  const gain = lossW(thermal, zone.surfaceC, pins.roomC) / Math.max(1, lossW(thermal, modelC, pins.roomC));
+  const wanted = markForPower(thermal, dial, (lossW(thermal, targetC, pins.roomC) + foodW) / gain);
+  const down = zone.surfaceC > targetC;
+  const mark = down ? Math.min(wanted, zone.mark - dial.step) : Math.max(wanted, zone.mark + dial.step);
+  return mark >= dial.step && mark <= dial.max ? mark : null;
 }

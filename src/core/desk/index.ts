@@ -1,6 +1,14 @@
 export { appearanceAt, type Appearance } from './appearance.ts';
 export { discOn, formulaOf, lotFor, pieceInput, placesFor, portionMl, stationOf } from './batter-run.ts';
-export { forecast, tableFor, type Forecast, type ForecastWindow, type PieceForecast, type TableCache, type ZoneForecast } from './forecast.ts';
+export {
+  forecast,
+  tableFor,
+  type Forecast,
+  type ForecastWindow,
+  type PieceForecast,
+  type TableCache,
+  type ZoneForecast,
+} from './forecast.ts';
 export { surfaceModel, usualFoodW, zonePreheat, type SurfaceBasis, type ZoneHeat } from './heat.ts';
 export { nextHands, piecesLeft, type Hand } from './next-hands.ts';
 export { planRun, type RunPlan } from './plan-run.ts';

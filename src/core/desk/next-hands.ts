@@ -26,7 +26,13 @@ const POUR_SLACK_MS = 60_000;
  * empty, from its first place on, when the plan had them or at once when the plan has slipped, and never so that the pour
  * would run into a flip or lift already due.
  */
-export function nextHands(pins: Pins, state: RunState, forecast: Forecast, plan: RunPlan | null, nowMs: number): Hand[] {
+export function nextHands(
+  pins: Pins,
+  state: RunState,
+  forecast: Forecast,
+  plan: RunPlan | null,
+  nowMs: number,
+): Hand[] {
   const turns: Hand[] = [];
   for (const pieceId of state.onPlate.values()) {
     const piece = state.pieces.get(pieceId)!;
@@ -121,10 +127,15 @@ function poursToCome(pins: Pins, state: RunState, plan: RunPlan | null, turns: r
 function freePlaces(pins: Pins, state: RunState, target: PourTarget, nowMs: number): string[] {
   const onZone = [...state.onPlate.values()].filter((id) => isOn(state, id, target)).map((id) => state.pieces.get(id)!);
   const closed = onZone.some(
-    (piece) => piece.flippedAtMs !== null || piece.formulaId !== target.formulaId || nowMs - piece.pouredAtMs > POUR_SLACK_MS,
+    (piece) =>
+      piece.flippedAtMs !== null || piece.formulaId !== target.formulaId || nowMs - piece.pouredAtMs > POUR_SLACK_MS,
   );
   if (closed) return [];
-  return placesFor(formulaOf(pins, target.formulaId), stationOf(pins, target.stationId), portionMl(pins, state, target.formulaId))
+  return placesFor(
+    formulaOf(pins, target.formulaId),
+    stationOf(pins, target.stationId),
+    portionMl(pins, state, target.formulaId),
+  )
     .filter((place) => place.zoneId === target.zoneId && !state.onPlate.has(placeKey(target.stationId, place.id)))
     .map((place) => place.id);
 }
@@ -135,7 +146,14 @@ function isOn(state: RunState, pieceId: string, target: PourTarget): boolean {
 }
 
 /** When a zone's next panful is poured: as planned, but not before it is free again; at once when the plan has slipped. */
-function pourDue(state: RunState, plan: RunPlan | null, formulaId: string, stationId: string, zoneId: string, nowMs: number): number {
+function pourDue(
+  state: RunState,
+  plan: RunPlan | null,
+  formulaId: string,
+  stationId: string,
+  zoneId: string,
+  nowMs: number,
+): number {
   const key = zoneKey(stationId, zoneId);
   let lastOffMs = -Infinity;
   let poured = 0;

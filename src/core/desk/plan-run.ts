@@ -42,7 +42,12 @@ export function planRun(pins: Pins, state: RunState, nowMs: number, tables: Tabl
       });
     });
     const firstStation = stationIds[0]!;
-    const table = tableFor(pins, state, { formulaId, stationId: firstStation, zoneId: stationOf(pins, firstStation).zones[0]!.id }, tables);
+    const table = tableFor(
+      pins,
+      state,
+      { formulaId, stationId: firstStation, zoneId: stationOf(pins, firstStation).zones[0]!.id },
+      tables,
+    );
     const { flip, lift } = timelineAt(table, body.heat.targetC);
     return {
       formulaId,

@@ -40,6 +40,8 @@ export interface ColumnSettings {
 }
 
 const INITIAL_REACTED = 0.3; // share of the leavening spent in the bowl; assumed
+const WATER_J_PER_KG_K = 4179; // near 40 °C
+const DRY_J_PER_KG_K = 1500; // flour solids; Choi & Okos order, from memory
 const OPEN_PORES = 0.3; // vapour swells a bubble about threefold before it opens; assumed
 const DIFFUSIVITY_VAPOUR = 2.6e-5; // m²/s near 60 °C, handbook
 const GAS_CONSTANT_VAPOUR = 461.5; // J/kgK
@@ -159,7 +161,7 @@ export function advance(column: Column, settings: ColumnSettings, contact: numbe
   for (let i = 0; i < n; i++) k[i] = conductivity(tempC[i]!, batter, p, pressurePa);
 
   const hBase = 1 / (1 / hContact + dx[0]! / (2 * k[0]!));
-  const heatCap = (i: number) => dry[i]! * (1500 + 4179 * moisture[i]!);
+  const heatCap = (i: number) => dry[i]! * (DRY_J_PER_KG_K + WATER_J_PER_KG_K * moisture[i]!);
 
   const between = (i: number) => 2 / (dx[i]! / k[i]! + dx[i + 1]! / k[i + 1]!);
 
@@ -188,9 +190,10 @@ export function advance(column: Column, settings: ColumnSettings, contact: numbe
   moisture[top]! -= evapKg / dry[top]!;
   column.steamLostKgM2 += evapKg;
 
+  // the flux the implicit step used, before boiling takes heat out again
+  const intoBase = hBase * (column.plateC - tempC[0]!);
   boil(column, settings, heatCap);
 
-  const intoBase = hBase * (column.plateC - tempC[0]!);
   column.heatInJM2 += intoBase * dt;
   column.plateC +=
     (dt * (plate.recoveryWm2K * (plate.surfaceC - column.plateC) - intoBase)) / plate.arealHeatCapacityJm2K;
@@ -224,8 +227,10 @@ function boil(column: Column, settings: ColumnSettings, heatCap: (i: number) => 
     while (above < n && tempC[above]! >= pureC - 0.5) above++;
     const condensedKg = above < n ? p.recondensed * steamKg : 0;
     if (above < n) {
-      tempC[above]! += (condensedKg * latent) / heatCap(above);
+      // the condensate brings its latent heat and its own warmth
+      const before = heatCap(above) * tempC[above]!;
       moisture[above]! += condensedKg / dry[above]!;
+      tempC[above] = (before + condensedKg * (latent + WATER_J_PER_KG_K * boilC)) / heatCap(above);
     }
     column.steamLostKgM2 += steamKg - condensedKg;
   }
@@ -246,7 +251,7 @@ function conductivity(tempC: number, batter: BatterProperties, p: PieceParameter
   const vapour =
     (latentHeatJPerKg(t) * DIFFUSIVITY_VAPOUR * slope * pressurePa) /
     (GAS_CONSTANT_VAPOUR * tempK * Math.max(0.05 * pressurePa, pressurePa - pv));
-  const pores = batter.type === 'leavened' ? 0.35 : 0.05; // share of pores while it cooks; assumed
+  const pores = p.pores[batter.type];
   return Math.min(MAX_CONDUCTIVITY, (1 - pores) * p.conductivityWmK + pores * Math.min(vapour, MAX_CONDUCTIVITY));
 }
 

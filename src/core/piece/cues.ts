@@ -1,15 +1,7 @@
 import type { BatterType } from '#core/formula';
 
 /** What a cook can see on the first side, in the order it usually comes. */
-export const CUES = [
-  'rimBubbles',
-  'faceSet',
-  'lightGold',
-  'coveredFace',
-  'dryEdge',
-  'golden',
-  'holesStay',
-] as const;
+export const CUES = ['rimBubbles', 'faceSet', 'lightGold', 'coveredFace', 'dryEdge', 'golden', 'holesStay'] as const;
 export type Cue = (typeof CUES)[number];
 
 /** Cues that mean something on a batter of this type. Very thick batters may still show no bubbles. */
@@ -33,7 +25,7 @@ export interface PieceTimeline {
   readonly flip: Window;
   /** From the flip. */
   readonly lift: Window;
-  /** The face below was dark before the inside would hold: no good window at this heat. */
+  /** The face below was brown before the inside would hold: no good window at this heat. */
   readonly tooHot: boolean;
   /** Nothing ready within the time simulated. */
   readonly tooCool: boolean;

@@ -15,6 +15,8 @@ export interface PieceParameters {
   readonly recondensed: number;
   /** Conductivity of the gas-free batter, W/mK. Source: Choi & Okos order for 55 % water, from memory. */
   readonly conductivityWmK: number;
+  /** Share of the thickness that is pores while it cooks; they carry heat by vapour. Assumed. */
+  readonly pores: { readonly leavened: number; readonly thin: number };
   /** First-order rates at a reference temperature with their activation energy. */
   readonly starch: Kinetics; // Zanoni 1995, from memory
   readonly egg: Kinetics; // order of magnitude, from memory
@@ -42,20 +44,21 @@ export interface Kinetics {
 export const PIECE_PARAMETERS: PieceParameters = {
   contactWetWm2K: 202,
   contactDryWm2K: 130,
-  secondSideContact: 0.6,
+  secondSideContact: 0.85,
   topConvectionWm2K: 6,
   recondensed: 0.94,
   conductivityWmK: 0.45,
+  pores: { leavened: 0.35, thin: 0.05 },
   starch: { ratePerS: 0.06, atC: 75, activationJPerMol: 139e3 },
   egg: { ratePerS: 0.12, atC: 76, activationJPerMol: 250e3 },
   leavening: { ratePerS: 0.05, atC: 60, activationJPerMol: 70e3 },
-  browning: { ratePerS: 0.0206, atC: 150, activationJPerMol: 59e3 },
+  browning: { ratePerS: 0.0192, atC: 150, activationJPerMol: 59e3 },
   browningGate: { at: 0.94, width: 0.08 },
   skinTowardPlate: 0.57,
   rimThickness: 0.5,
-  rimBubbleGasMm: 2.2,
-  coveredFaceGasMm: 11,
-  holesStayUnset: 0.46,
+  rimBubbleGasMm: 3.2,
+  coveredFaceGasMm: 12.5,
+  holesStayUnset: 0.475,
 };
 
 /** L* of the underside at which each word begins. No published value for pancakes is known; bread and biscuit figures borrowed. */

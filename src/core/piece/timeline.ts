@@ -1,5 +1,15 @@
 import type { BatterProperties } from './batter.ts';
-import { advance, gasMadeMm, newColumn, setFraction, turned, unsetShare, type Column, type ColumnSettings, type PlateContact } from './column.ts';
+import {
+  advance,
+  gasMadeMm,
+  newColumn,
+  setFraction,
+  turned,
+  unsetShare,
+  type Column,
+  type ColumnSettings,
+  type PlateContact,
+} from './column.ts';
 import type { Cue, PieceTimeline, Window } from './cues.ts';
 import { BROWNING_LSTAR, PIECE_PARAMETERS, type PieceParameters } from './parameters.ts';
 
@@ -50,7 +60,7 @@ export function simulatePiece(input: PieceInput): PieceTimeline {
     brownedAt: first.brownedAt,
     flip,
     lift: second.lift,
-    tooHot: (first.at.dark ?? Infinity) < flip.bestS,
+    tooHot: first.at.brown !== undefined && first.at.brown < (first.at.holds ?? Infinity),
     tooCool: first.at.best === undefined || second.tooCool,
   };
 }
@@ -88,20 +98,24 @@ function firstSide(input: PieceInput, settings: ColumnSettings) {
       const unset = unsetShare(core);
       if (unset <= EARLIEST_UNSET) at.holds ??= t;
       if (unset <= p.holesStayUnset) cues.holesStay ??= t;
-      if (cues.holesStay !== undefined) at.best ??= t;
+      // where colour comes before the holes stay, brown is the last good moment
+      if (cues.holesStay !== undefined || at.brown !== undefined) at.best ??= t;
     } else {
       if (faceSet) cues.faceSet ??= t;
       if (faceSet && core.baseLStar <= THIN_EARLIEST_LSTAR) at.holds ??= t;
       if (faceSet && cues.lightGold !== undefined) at.best ??= t;
     }
     if (at.best === t) columnAtBest = turned(core, settings);
-    if (at.best !== undefined && (at.dark !== undefined || t > at.best * (1 + WIDEST_AFTER_BEST))) break;
+    const allSeen = !leavened || cues.holesStay !== undefined;
+    if (at.best !== undefined && allSeen && t > at.best * (1 + WIDEST_AFTER_BEST)) break;
   }
   const brownedAt = definedOnly({ lightGold: cues.lightGold, golden: cues.golden, brown: at.brown, dark: at.dark });
   return { cues, at, brownedAt, columnAtBest: columnAtBest ?? turned(core, settings) };
 }
 
-function definedOnly(moments: Record<keyof PieceTimeline['brownedAt'], number | undefined>): PieceTimeline['brownedAt'] {
+function definedOnly(
+  moments: Record<keyof PieceTimeline['brownedAt'], number | undefined>,
+): PieceTimeline['brownedAt'] {
   return Object.fromEntries(Object.entries(moments).filter(([, at]) => at !== undefined));
 }
 

@@ -138,7 +138,13 @@ function planLots(
         minutes: minutesUp(oldestS - lot.job.rest.latestS),
       });
     }
-    lots.push({ formulaId: lot.job.formulaId, mixStartMs, mixEndMs, firstPourMs: lot.firstPourMs, lastPourMs: lot.lastPourMs });
+    lots.push({
+      formulaId: lot.job.formulaId,
+      mixStartMs,
+      mixEndMs,
+      firstPourMs: lot.firstPourMs,
+      lastPourMs: lot.lastPourMs,
+    });
   }
   return lots.sort((a, b) => a.mixStartMs - b.mixStartMs);
 }

@@ -30,8 +30,7 @@ export function zoneThermal(station: StationBody, zone: Zone): ZoneThermal {
 
 /** Heat a zone at `tempC` gives to the room, W. */
 export function lossW(zone: ZoneThermal, tempC: number, ambientC: number): number {
-  const radiated =
-    zone.emissivity * STEFAN_BOLTZMANN * (celsiusToKelvin(tempC) ** 4 - celsiusToKelvin(ambientC) ** 4);
+  const radiated = zone.emissivity * STEFAN_BOLTZMANN * (celsiusToKelvin(tempC) ** 4 - celsiusToKelvin(ambientC) ** 4);
   return zone.areaM2 * ((zone.convectionWm2K + zone.lossBelowWm2K) * (tempC - ambientC) + radiated);
 }
 
@@ -48,13 +47,7 @@ export function steadyC(zone: ZoneThermal, powerW: number, ambientC: number): nu
 }
 
 /** The zone's temperature after `durationS` under constant power; fourth-order Runge–Kutta, steps of at most 5 s. */
-export function heated(
-  zone: ZoneThermal,
-  startC: number,
-  powerW: number,
-  ambientC: number,
-  durationS: number,
-): number {
+export function heated(zone: ZoneThermal, startC: number, powerW: number, ambientC: number, durationS: number): number {
   const steps = Math.max(1, Math.ceil(durationS / 5));
   const dt = durationS / steps;
   const slope = (tempC: number) => (powerW - lossW(zone, tempC, ambientC)) / zone.heatCapacityJPerK;

@@ -51,8 +51,7 @@ export function zoneTrack(
     let foodW = 0;
     for (const load of history.loads) if (load.fromS <= atS && atS < load.toS) foodW += load.powerW;
     const before = tempC[i - 1]!;
-    tempC[i] =
-      before + (STEP_S * (powerW - foodW - lossW(zone, before, history.ambientC))) / zone.heatCapacityJPerK;
+    tempC[i] = before + (STEP_S * (powerW - foodW - lossW(zone, before, history.ambientC))) / zone.heatCapacityJPerK;
   }
   return { startS: history.startS, stepS: STEP_S, tempC };
 }

@@ -1,6 +1,13 @@
 import { forecast, lotFor, nextHands, planRun, unrecordedWindows, type RunPlan, type TableCache } from '#core/desk';
 import { CURRENT_VERSION, fold, type EventKind, type Payload, type Pins, type StoredEvent } from '#core/run';
-import { hiddenKitchen, PROBE_SD_C, simulatedProbe, trueSurface, trueTimeline, type TrueTables } from './hidden-kitchen.ts';
+import {
+  hiddenKitchen,
+  PROBE_SD_C,
+  simulatedProbe,
+  trueSurface,
+  trueTimeline,
+  type TrueTables,
+} from './hidden-kitchen.ts';
 import { normal, seeded } from './random.ts';
 
 export interface SimulatedCook {
@@ -48,7 +55,13 @@ export function cookThrough(cook: SimulatedCook): StoredEvent[] {
   };
 
   const plan = planRun(pins, state(), 0, tables);
-  emit(plan.startMs, 'plan-adopted', { startMs: plan.startMs, firstPourMs: plan.firstPourMs, lastLiftMs: plan.lastLiftMs, spareS: plan.spareS, modelVersion: pins.modelVersion });
+  emit(plan.startMs, 'plan-adopted', {
+    startMs: plan.startMs,
+    firstPourMs: plan.firstPourMs,
+    lastLiftMs: plan.lastLiftMs,
+    spareS: plan.spareS,
+    modelVersion: pins.modelVersion,
+  });
   mixAndLight(plan);
 
   let nowMs = plan.firstPourMs;
@@ -68,7 +81,13 @@ export function cookThrough(cook: SimulatedCook): StoredEvent[] {
     const late = Math.max(0, cook.latenessS.mean + cook.latenessS.sd * normal(random)) * 1000;
     nowMs = Math.max(nowMs + 500, hand.dueMs + (hand.verb === 'pour' ? 0 : late));
     if (hand.verb === 'pour') {
-      emit(nowMs, 'poured', { pieceId: cook.makeId(++count), formulaId: hand.formulaId, stationId: hand.stationId, placeId: hand.placeId, volumeMl: volumeOf(hand.formulaId) });
+      emit(nowMs, 'poured', {
+        pieceId: cook.makeId(++count),
+        formulaId: hand.formulaId,
+        stationId: hand.stationId,
+        placeId: hand.placeId,
+        volumeMl: volumeOf(hand.formulaId),
+      });
     } else {
       emit(nowMs, hand.verb === 'flip' ? 'flipped' : 'lifted', { pieceId: hand.pieceId! });
     }
@@ -87,11 +106,28 @@ export function cookThrough(cook: SimulatedCook): StoredEvent[] {
       batch.lines.forEach((line, index) =>
         before.push([
           lot.mixStartMs + ((index + 1) * (lot.mixEndMs - lot.mixStartMs)) / (batch.lines.length + 1),
-          () => emit(lot.mixStartMs, 'line-weighed', { formulaId: lot.formulaId, ingredientId: line.ingredientId, massG: Math.round(line.massG) }),
+          () =>
+            emit(lot.mixStartMs, 'line-weighed', {
+              formulaId: lot.formulaId,
+              ingredientId: line.ingredientId,
+              massG: Math.round(line.massG),
+            }),
         ]),
       );
-      before.push([lot.mixEndMs, () => emit(lot.mixEndMs, 'lot-mixed', { formulaId: lot.formulaId, atMs: lot.mixEndMs, volumeMl: Math.round(batch.volumeMl), batterC: 18 })]);
-      before.push([lot.firstPourMs - 60_000, () => emit(lot.firstPourMs - 60_000, 'rest-ended', { formulaId: lot.formulaId })]);
+      before.push([
+        lot.mixEndMs,
+        () =>
+          emit(lot.mixEndMs, 'lot-mixed', {
+            formulaId: lot.formulaId,
+            atMs: lot.mixEndMs,
+            volumeMl: Math.round(batch.volumeMl),
+            batterC: 18,
+          }),
+      ]);
+      before.push([
+        lot.firstPourMs - 60_000,
+        () => emit(lot.firstPourMs - 60_000, 'rest-ended', { formulaId: lot.formulaId }),
+      ]);
     }
     for (const { zoneKey, lightMs, readyMs } of planned.preheats) {
       const [stationId, zoneId] = zoneKey.split('/') as [string, string];
@@ -103,7 +139,13 @@ export function cookThrough(cook: SimulatedCook): StoredEvent[] {
         () => {
           const atMs = readyMs + 20_000;
           const surfaceC = trueSurface(kitchen, pins, state(), stationId, zoneId, atMs)(atMs);
-          emit(atMs, 'reading-taken', { stationId, zoneId, method: 'simulatedProbe', surfaceC: simulatedProbe(kitchen, zoneKey, surfaceC, atMs), sdC: PROBE_SD_C });
+          emit(atMs, 'reading-taken', {
+            stationId,
+            zoneId,
+            method: 'simulatedProbe',
+            surfaceC: simulatedProbe(kitchen, zoneKey, surfaceC, atMs),
+            sdC: PROBE_SD_C,
+          });
         },
       ]);
     }

@@ -38,7 +38,10 @@ export function hiddenKitchen(seed: number): HiddenKitchen {
       ...PIECE_PARAMETERS,
       contactWetWm2K: PIECE_PARAMETERS.contactWetWm2K * contact,
       contactDryWm2K: PIECE_PARAMETERS.contactDryWm2K * contact,
-      browning: { ...PIECE_PARAMETERS.browning, ratePerS: PIECE_PARAMETERS.browning.ratePerS * draw(SPREAD.lnBrowning) },
+      browning: {
+        ...PIECE_PARAMETERS.browning,
+        ratePerS: PIECE_PARAMETERS.browning.ratePerS * draw(SPREAD.lnBrowning),
+      },
       holesStayUnset: PIECE_PARAMETERS.holesStayUnset + SPREAD.unset * normal(random),
     },
   };
@@ -103,4 +106,3 @@ export function trueTimeline(
   const surface = trueSurface(kitchen, pins, state, piece.stationId, piece.zoneId, nowMs);
   return timelineAt(table, surface(piece.pouredAtMs));
 }
-

@@ -54,7 +54,11 @@ export const PAYLOADS = {
   /** A burner was lit or turned; mark 0 is off. */
   'burner-turned': v.object({ ...ZoneRef, mark: v.pipe(v.number(), v.finite(), v.minValue(0), v.maxValue(100)) }),
   /** Nothing is known of the plate but that it is in use: a guess with its spread. */
-  'surface-assumed': v.object({ ...ZoneRef, surfaceC: SurfaceC, sdC: v.pipe(v.number(), v.gtValue(0), v.maxValue(100)) }),
+  'surface-assumed': v.object({
+    ...ZoneRef,
+    surfaceC: SurfaceC,
+    sdC: v.pipe(v.number(), v.gtValue(0), v.maxValue(100)),
+  }),
   'reading-taken': v.object({
     ...ZoneRef,
     method: v.picklist(['probe', 'simulatedProbe']),
@@ -62,7 +66,13 @@ export const PAYLOADS = {
     sdC: v.pipe(v.number(), v.gtValue(0), v.maxValue(100)),
   }),
   'portion-set': v.object({ formulaId: Uuid, volumeMl: v.pipe(v.number(), v.gtValue(0), v.maxValue(1000)) }),
-  poured: v.object({ pieceId: Uuid, formulaId: Uuid, stationId: Uuid, placeId: Id, volumeMl: v.pipe(v.number(), v.gtValue(0), v.maxValue(1000)) }),
+  poured: v.object({
+    pieceId: Uuid,
+    formulaId: Uuid,
+    stationId: Uuid,
+    placeId: Id,
+    volumeMl: v.pipe(v.number(), v.gtValue(0), v.maxValue(1000)),
+  }),
   flipped: v.object({ pieceId: Uuid }),
   lifted: v.object({ pieceId: Uuid }),
   /** Torn, burnt or dropped: off the plate and not served. */

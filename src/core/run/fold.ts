@@ -32,7 +32,12 @@ interface Draft {
   finishedAtMs: number | null;
 }
 
-type Apply<K extends EventKind> = (draft: Draft, payload: Payload<K>, atMs: number, event: RunEvent<K>) => RefusalReason | void;
+type Apply<K extends EventKind> = (
+  draft: Draft,
+  payload: Payload<K>,
+  atMs: number,
+  event: RunEvent<K>,
+) => RefusalReason | void;
 
 /** Pieces carry on after the end: only new pours are refused once a run is finished. */
 const APPLY: { readonly [K in EventKind]: Apply<K> } = {

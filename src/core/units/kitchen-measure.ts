@@ -18,9 +18,28 @@ const US_ML: Record<MeasureUnit, number> = {
 
 /** Fractions for which measuring cups and spoons are sold. Common practice, no source. */
 const FRACTIONS: Record<MeasureUnit, readonly (readonly [number, number])[]> = {
-  cup: [[0, 1], [1, 4], [1, 3], [1, 2], [2, 3], [3, 4], [1, 1]],
-  tablespoon: [[0, 1], [1, 2], [1, 1]],
-  teaspoon: [[0, 1], [1, 8], [1, 4], [1, 2], [3, 4], [1, 1]],
+  cup: [
+    [0, 1],
+    [1, 4],
+    [1, 3],
+    [1, 2],
+    [2, 3],
+    [3, 4],
+    [1, 1],
+  ],
+  tablespoon: [
+    [0, 1],
+    [1, 2],
+    [1, 1],
+  ],
+  teaspoon: [
+    [0, 1],
+    [1, 8],
+    [1, 4],
+    [1, 2],
+    [3, 4],
+    [1, 1],
+  ],
 };
 
 /**

@@ -29,7 +29,13 @@ function describe(error: FastifyError): { status: number; body: ApiError } {
   if (error.statusCode && error.statusCode >= 400 && error.statusCode < 500) {
     return fault(error.statusCode, 'badInput', error.message, 'request');
   }
-  return fault(500, 'fault', 'Something went wrong on the server.', undefined, 'Try again; if it stays, look at the server log.');
+  return fault(
+    500,
+    'fault',
+    'Something went wrong on the server.',
+    undefined,
+    'Try again; if it stays, look at the server log.',
+  );
 }
 
 function fault(status: number, code: string, message: string, field?: string, hint?: string) {

@@ -79,12 +79,17 @@ export function check<S extends Schema | undefined>(schema: S, value: unknown, u
   const result = v.safeParse(schema, value, { abortEarly: true });
   if (result.success) return result.output as Output<S>;
   const issue = result.issues[0]!;
-  const path = (issue.path ?? []).map((item) => (typeof item.key === 'number' ? `[${item.key}]` : `.${String(item.key)}`)).join('');
+  const path = (issue.path ?? [])
+    .map((item) => (typeof item.key === 'number' ? `[${item.key}]` : `.${String(item.key)}`))
+    .join('');
   const field = `${under}${path}`.replace(/^\./, '') || 'body';
   throw badInput(issue.message, field, 'Correct this field and send it again.');
 }
 
 function describe(schema: Schema): Record<string, unknown> {
-  const { $schema: _dialect, ...json } = toJsonSchema(schema, { errorMode: 'ignore', typeMode: 'input' }) as Record<string, unknown>;
+  const { $schema: _dialect, ...json } = toJsonSchema(schema, { errorMode: 'ignore', typeMode: 'input' }) as Record<
+    string,
+    unknown
+  >;
   return json;
 }

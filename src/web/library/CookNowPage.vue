@@ -26,7 +26,9 @@ const failed = ref('');
 const busy = ref(false);
 onMounted(() => library.load());
 
-const pieces = computed(() => (formula.value && volumeMl.value ? Math.floor(volumeMl.value / formula.value.body.portion.volumeMl) : 0));
+const pieces = computed(() =>
+  formula.value && volumeMl.value ? Math.floor(volumeMl.value / formula.value.body.portion.volumeMl) : 0,
+);
 
 async function cook(station: Station): Promise<void> {
   if (!formula.value || !volumeMl.value || busy.value) return;
@@ -36,12 +38,10 @@ async function cook(station: Station): Promise<void> {
   const more: NewEvent[] = [
     { kind: 'lot-mixed', payload: { formulaId, atMs: nowMs, volumeMl: volumeMl.value, batterC: 20 } },
     { kind: 'rest-ended', payload: { formulaId } },
-    ...station.body.zones.map(
-      (zone): NewEvent => ({
-        kind: 'surface-assumed',
-        payload: { stationId: station.id, zoneId: zone.id, surfaceC: body.heat.targetC, sdC: UNREAD_SD_C },
-      }),
-    ),
+    ...station.body.zones.map((zone): NewEvent => ({
+      kind: 'surface-assumed',
+      payload: { stationId: station.id, zoneId: zone.id, surfaceC: body.heat.targetC, sdC: UNREAD_SD_C },
+    })),
   ];
   const wanted = {
     name: t('cookNow.runName', { batter: body.name }),
@@ -76,7 +76,14 @@ const off = 'border-line bg-card';
     <section>
       <h2 class="mb-2 text-xl">{{ t('cookNow.batter') }}</h2>
       <div class="grid gap-3 sm:grid-cols-2">
-        <button v-for="option in library.formulas" :key="option.id" type="button" :class="[choice, formula?.id === option.id ? on : off]" :aria-pressed="formula?.id === option.id" @click="formula = option">
+        <button
+          v-for="option in library.formulas"
+          :key="option.id"
+          type="button"
+          :class="[choice, formula?.id === option.id ? on : off]"
+          :aria-pressed="formula?.id === option.id"
+          @click="formula = option"
+        >
           <span class="figure block text-xl">{{ t(`batterType.${option.body.type}`) }}</span>
           <span class="text-soft">{{ option.body.name }}</span>
         </button>
@@ -85,16 +92,35 @@ const off = 'border-line bg-card';
     <section>
       <h2 class="mb-2 text-xl">{{ t('cookNow.amount') }}</h2>
       <div class="grid grid-cols-2 gap-3 sm:grid-cols-4">
-        <button v-for="amount in AMOUNTS_ML" :key="amount" type="button" :disabled="!formula" :class="[choice, volumeMl === amount ? on : off]" class="disabled:opacity-50" :aria-pressed="volumeMl === amount" @click="volumeMl = amount">
+        <button
+          v-for="amount in AMOUNTS_ML"
+          :key="amount"
+          type="button"
+          :disabled="!formula"
+          :class="[choice, volumeMl === amount ? on : off]"
+          class="disabled:opacity-50"
+          :aria-pressed="volumeMl === amount"
+          @click="volumeMl = amount"
+        >
           <span class="figure block text-2xl">{{ millilitres(amount) }}</span>
-          <span v-if="formula" class="text-soft">{{ tn('cookNow.pieces', Math.floor(amount / formula.body.portion.volumeMl)) }}</span>
+          <span v-if="formula" class="text-soft">{{
+            tn('cookNow.pieces', Math.floor(amount / formula.body.portion.volumeMl))
+          }}</span>
         </button>
       </div>
     </section>
     <section>
       <h2 class="mb-2 text-xl">{{ t('cookNow.plate') }}</h2>
       <div class="grid gap-3 sm:grid-cols-3">
-        <button v-for="station in library.stations" :key="station.id" type="button" :disabled="!pieces || busy" :class="[choice, off]" class="hover:border-bell disabled:opacity-50" @click="cook(station)">
+        <button
+          v-for="station in library.stations"
+          :key="station.id"
+          type="button"
+          :disabled="!pieces || busy"
+          :class="[choice, off]"
+          class="hover:border-bell disabled:opacity-50"
+          @click="cook(station)"
+        >
           <span class="figure block text-xl">{{ station.body.name }}</span>
           <span class="text-soft">{{ t('cookNow.unread') }}</span>
         </button>

@@ -30,7 +30,10 @@ onMounted(async () => {
   for (const formula of library.formulas) {
     const shape = formula.body.type === 'thin' ? 'round' : 'rectangle';
     const usual = library.stations.filter((station) => station.body.shape.kind === shape);
-    chosen[formula.id] = { pieces: '', stationIds: (usual.length ? usual : library.stations).map((station) => station.id) };
+    chosen[formula.id] = {
+      pieces: '',
+      stationIds: (usual.length ? usual : library.stations).map((station) => station.id),
+    };
   }
 });
 
@@ -44,7 +47,8 @@ function sharePieces(): void {
   }
   errors.value = {};
   const count = library.formulas.length;
-  for (const formula of library.formulas) chosen[formula.id]!.pieces = String(Math.ceil((people * PIECES_A_HEAD) / count));
+  for (const formula of library.formulas)
+    chosen[formula.id]!.pieces = String(Math.ceil((people * PIECES_A_HEAD) / count));
 }
 
 function toggle(formulaId: string, stationId: string): void {
@@ -60,7 +64,8 @@ function readBrief(): Brief | null {
   const serviceAtMs = momentOf(form.date, form.time, zone.value);
   if (serviceAtMs === null) found['time'] = t('newRun.error.time');
   else if (serviceAtMs < Date.now()) found['time'] = t('newRun.error.past');
-  if (form.people !== '' && !(Number.isInteger(Number(form.people)) && Number(form.people) > 0)) found['people'] = t('newRun.error.people');
+  if (form.people !== '' && !(Number.isInteger(Number(form.people)) && Number(form.people) > 0))
+    found['people'] = t('newRun.error.people');
   const items: Brief['items'] = [];
   const taken = new Set<string>();
   for (const formula of library.formulas) {
@@ -113,16 +118,33 @@ async function submit(rehearsal: boolean): Promise<void> {
       </PaperCard>
       <PaperCard :title="t('newRun.what')">
         <div class="mb-4 flex flex-wrap items-end gap-3 border-b border-line pb-4">
-          <FormField v-model="form.people" type="number" min="1" step="1" :label="t('newRun.people')" :hint="t('newRun.peopleHint')" :error="errors['people']" />
+          <FormField
+            v-model="form.people"
+            type="number"
+            min="1"
+            step="1"
+            :label="t('newRun.people')"
+            :hint="t('newRun.peopleHint')"
+            :error="errors['people']"
+          />
           <BigButton class="mb-6" @click="sharePieces">{{ t('newRun.share') }}</BigButton>
         </div>
         <fieldset v-for="formula in library.formulas" :key="formula.id" class="border-b border-line py-4 last:border-0">
           <legend class="figure float-left mr-4 w-56 text-xl">
             {{ formula.body.name }}
-            <span class="block font-reading text-sm font-normal text-soft">{{ t(`batterType.${formula.body.type}`) }}</span>
+            <span class="block font-reading text-sm font-normal text-soft">{{
+              t(`batterType.${formula.body.type}`)
+            }}</span>
           </legend>
           <div v-if="chosen[formula.id]" class="grid gap-4 sm:grid-cols-[10rem_1fr]">
-            <FormField v-model="chosen[formula.id]!.pieces" type="number" min="0" step="1" :label="t('newRun.pieces')" :error="errors[formula.id]" />
+            <FormField
+              v-model="chosen[formula.id]!.pieces"
+              type="number"
+              min="0"
+              step="1"
+              :label="t('newRun.pieces')"
+              :error="errors[formula.id]"
+            />
             <div>
               <p class="mb-1 font-semibold" :id="`stations-${formula.id}`">{{ t('newRun.stations') }}</p>
               <div class="flex flex-wrap gap-2" role="group" :aria-labelledby="`stations-${formula.id}`">
@@ -132,7 +154,11 @@ async function submit(rehearsal: boolean): Promise<void> {
                   type="button"
                   class="min-h-12 rounded-control border px-4"
                   :aria-pressed="chosen[formula.id]!.stationIds.includes(station.id)"
-                  :class="chosen[formula.id]!.stationIds.includes(station.id) ? 'border-bell bg-mist font-semibold text-bell' : 'border-line bg-card text-soft'"
+                  :class="
+                    chosen[formula.id]!.stationIds.includes(station.id)
+                      ? 'border-bell bg-mist font-semibold text-bell'
+                      : 'border-line bg-card text-soft'
+                  "
                   @click="toggle(formula.id, station.id)"
                 >
                   {{ station.body.name }}

@@ -36,15 +36,23 @@ function stateOf(run: RunSummary): string {
   <main class="mx-auto flex max-w-4xl flex-col gap-5 p-5">
     <div class="flex flex-wrap items-center gap-3">
       <h1 class="mr-auto text-3xl">{{ t('runs.title') }}</h1>
-      <RouterLink to="/cook-now" class="flex min-h-14 items-center gap-2 rounded-control border border-line bg-card px-5 text-lg font-semibold hover:bg-mist">
+      <RouterLink
+        to="/cook-now"
+        class="flex min-h-14 items-center gap-2 rounded-control border border-line bg-card px-5 text-lg font-semibold hover:bg-mist"
+      >
         <Flame class="size-5" aria-hidden="true" />{{ t('runs.cookNow') }}
       </RouterLink>
-      <RouterLink to="/runs/new" class="flex min-h-14 items-center gap-2 rounded-control bg-bell-ground px-5 text-lg font-semibold text-on-bell hover:brightness-110">
+      <RouterLink
+        to="/runs/new"
+        class="flex min-h-14 items-center gap-2 rounded-control bg-bell-ground px-5 text-lg font-semibold text-on-bell hover:brightness-110"
+      >
         <Plus class="size-5" aria-hidden="true" />{{ t('runs.new') }}
       </RouterLink>
     </div>
     <p v-if="failed" class="text-ember" role="alert">{{ failed }} {{ t('error.tryAgain') }}</p>
-    <p v-else-if="runs?.length === 0" class="rounded-card border border-line bg-card p-6 text-lg text-soft">{{ t('runs.none') }}</p>
+    <p v-else-if="runs?.length === 0" class="rounded-card border border-line bg-card p-6 text-lg text-soft">
+      {{ t('runs.none') }}
+    </p>
     <ul v-else-if="runs" class="flex flex-col gap-3">
       <li v-for="run in runs" :key="run.id">
         <RouterLink
@@ -55,7 +63,9 @@ function stateOf(run: RunSummary): string {
             <span class="figure block text-xl">{{ run.name }}</span>
             <span class="text-soft">{{ stateOf(run) }}</span>
           </span>
-          <span v-if="run.rehearsal" class="rounded-full bg-mist px-3 py-1 text-sm font-semibold text-bell">{{ t('runs.rehearsal') }}</span>
+          <span v-if="run.rehearsal" class="rounded-full bg-mist px-3 py-1 text-sm font-semibold text-bell">{{
+            t('runs.rehearsal')
+          }}</span>
           <span v-if="run.serviceAtMs" class="text-right">
             <span class="block text-sm text-soft">{{ day(run.serviceAtMs, zone) }}</span>
             <span class="figure text-2xl text-bell">{{ clock(run.serviceAtMs, zone) }}</span>

@@ -16,7 +16,8 @@ export async function measureClock(): Promise<void> {
     const started = performance.now();
     const { nowMs } = await call<{ nowMs: number }>('GET', '/api/clock');
     const spreadMs = (performance.now() - started) / 2;
-    if (!best || spreadMs < best.spreadMs) best = { offsetMs: Math.round(nowMs - (sentMs + spreadMs)), spreadMs: Math.round(spreadMs) };
+    if (!best || spreadMs < best.spreadMs)
+      best = { offsetMs: Math.round(nowMs - (sentMs + spreadMs)), spreadMs: Math.round(spreadMs) };
   }
   if (best) Object.assign(clockOffset, best, { measured: true });
 }

@@ -30,8 +30,12 @@ async function leave(): Promise<void> {
       >
     </nav>
     <div class="ml-auto flex items-center gap-3 text-sm text-soft">
-      <span v-if="session.session" class="max-sm:hidden">{{ session.session.person.name }}, {{ session.session.kitchen.name }}</span>
-      <button type="button" class="min-h-11 rounded-full px-3 hover:bg-mist" @click="leave">{{ t('app.signOut') }}</button>
+      <span v-if="session.session" class="max-sm:hidden"
+        >{{ session.session.person.name }}, {{ session.session.kitchen.name }}</span
+      >
+      <button type="button" class="min-h-11 rounded-full px-3 hover:bg-mist" @click="leave">
+        {{ t('app.signOut') }}
+      </button>
     </div>
   </header>
 </template>

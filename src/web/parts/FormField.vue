@@ -3,7 +3,16 @@ import { useId } from 'vue';
 
 /** A labelled input that says what is wrong with it, where it stands. */
 const model = defineModel<string>({ required: true });
-defineProps<{ label: string; hint?: string; error?: string | undefined; type?: string; unit?: string; autocomplete?: string; min?: string | number; step?: string | number }>();
+defineProps<{
+  label: string;
+  hint?: string;
+  error?: string | undefined;
+  type?: string;
+  unit?: string;
+  autocomplete?: string;
+  min?: string | number;
+  step?: string | number;
+}>();
 const id = useId();
 </script>
 
@@ -13,8 +22,9 @@ const id = useId();
     <div class="flex items-center gap-2">
       <input
         :id="id"
-        v-model="model"
+        :value="model"
         :type="type ?? 'text'"
+        @input="model = ($event.target as HTMLInputElement).value"
         :inputmode="type === 'number' ? 'decimal' : undefined"
         :autocomplete="autocomplete ?? 'off'"
         :min="min"

@@ -73,5 +73,7 @@ export function minutes(seconds: number): string {
   const whole = Math.round(Math.abs(seconds) / 60);
   if (whole < 60) return t('time.min', { n: whole });
   const rest = whole % 60;
-  return rest === 0 ? t('time.h', { h: Math.floor(whole / 60) }) : t('time.hMin', { h: Math.floor(whole / 60), n: rest });
+  return rest === 0
+    ? t('time.h', { h: Math.floor(whole / 60) })
+    : t('time.hMin', { h: Math.floor(whole / 60), n: rest });
 }

@@ -39,7 +39,13 @@ const CHOICES = {
         >
           <RadioGroupLabel class="font-semibold">{{ t(`kitchen.${setting}.label`) }}</RadioGroupLabel>
           <div class="mt-2 flex flex-wrap gap-2">
-            <RadioGroupOption v-for="option in options" :key="option" v-slot="{ checked }" :value="option" as="template">
+            <RadioGroupOption
+              v-for="option in options"
+              :key="option"
+              v-slot="{ checked }"
+              :value="option"
+              as="template"
+            >
               <button
                 type="button"
                 class="min-h-12 rounded-control border px-4"
@@ -57,7 +63,10 @@ const CHOICES = {
             :class="session.settings.sound ? 'bg-bell-ground' : 'bg-rim'"
             @update:model-value="(value: boolean) => session.keep({ sound: value })"
           >
-            <span class="size-6 rounded-full bg-white transition-transform" :class="{ 'translate-x-6': session.settings.sound }" />
+            <span
+              class="size-6 rounded-full bg-white transition-transform"
+              :class="{ 'translate-x-6': session.settings.sound }"
+            />
           </Switch>
           <SwitchLabel class="font-semibold">{{ t('kitchen.sound') }}</SwitchLabel>
         </SwitchGroup>

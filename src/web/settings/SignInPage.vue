@@ -32,7 +32,9 @@ async function submit(): Promise<void> {
     await router.push(typeof to === 'string' && to.startsWith('/') && !to.startsWith('//') ? to : '/runs');
   } catch (error) {
     if (!(error instanceof CallError)) throw error;
-    errors.value = { [error.body.field ?? 'passphrase']: [error.body.message, error.body.hint].filter(Boolean).join(' ') };
+    errors.value = {
+      [error.body.field ?? 'passphrase']: [error.body.message, error.body.hint].filter(Boolean).join(' '),
+    };
   } finally {
     busy.value = false;
   }
@@ -48,7 +50,13 @@ async function submit(): Promise<void> {
     <p class="text-lg text-soft">{{ t('signIn.lead') }}</p>
     <form class="flex flex-col gap-4" novalidate @submit.prevent="submit">
       <FormField v-model="name" :label="t('signIn.name')" :error="errors['name']" autocomplete="username" />
-      <FormField v-model="passphrase" type="password" :label="t('signIn.passphrase')" :error="errors['passphrase']" autocomplete="current-password" />
+      <FormField
+        v-model="passphrase"
+        type="password"
+        :label="t('signIn.passphrase')"
+        :error="errors['passphrase']"
+        autocomplete="current-password"
+      />
       <BigButton type="submit" look="say" :disabled="busy">{{ t('signIn.go') }}</BigButton>
     </form>
   </main>

@@ -7,7 +7,12 @@ import { useRun } from '../stores/run.ts';
 const model = defineModel<string>({ required: true });
 defineProps<{ label: string }>();
 const store = useRun();
-const tabs = computed(() => (store.state!.brief?.items ?? []).map((item) => ({ id: item.formulaId, name: formulaOf(store.run!.pins, item.formulaId).name })));
+const tabs = computed(() =>
+  (store.state!.brief?.items ?? []).map((item) => ({
+    id: item.formulaId,
+    name: formulaOf(store.run!.pins, item.formulaId).name,
+  })),
+);
 </script>
 
 <template>

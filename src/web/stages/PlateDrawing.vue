@@ -8,25 +8,70 @@ const props = defineProps<{ station: StationBody; places: readonly Place[]; diam
 const EDGE_MM = 14;
 const size = computed(() => {
   const { shape } = props.station;
-  return shape.kind === 'round' ? { width: shape.diameterMm, height: shape.diameterMm } : { width: shape.widthMm, height: shape.depthMm };
+  return shape.kind === 'round'
+    ? { width: shape.diameterMm, height: shape.diameterMm }
+    : { width: shape.widthMm, height: shape.depthMm };
 });
-const box = computed(() => `${-EDGE_MM} ${-EDGE_MM} ${size.value.width + 2 * EDGE_MM} ${size.value.height + 2 * EDGE_MM}`);
+const box = computed(
+  () => `${-EDGE_MM} ${-EDGE_MM} ${size.value.width + 2 * EDGE_MM} ${size.value.height + 2 * EDGE_MM}`,
+);
 const dividers = computed(() =>
-  props.station.shape.kind === 'round' ? [] : props.station.zones.slice(1).map((_zone, index) => (size.value.width / props.station.zones.length) * (index + 1)),
+  props.station.shape.kind === 'round'
+    ? []
+    : props.station.zones.slice(1).map((_zone, index) => (size.value.width / props.station.zones.length) * (index + 1)),
 );
 </script>
 
 <template>
   <svg :viewBox="box" role="img" :aria-label="label" class="block w-full">
-    <circle v-if="station.shape.kind === 'round'" :cx="size.width / 2" :cy="size.height / 2" :r="size.width / 2 + EDGE_MM" class="fill-rim" />
-    <circle v-if="station.shape.kind === 'round'" :cx="size.width / 2" :cy="size.height / 2" :r="size.width / 2" class="fill-plate" />
-    <rect v-else x="-8" y="-8" :width="size.width + 16" :height="size.height + 16" rx="22" class="fill-plate stroke-rim" stroke-width="8" />
-    <line v-for="x in dividers" :key="x" :x1="x" :x2="x" y1="14" :y2="size.height - 14" class="stroke-rim" stroke-width="3" />
+    <circle
+      v-if="station.shape.kind === 'round'"
+      :cx="size.width / 2"
+      :cy="size.height / 2"
+      :r="size.width / 2 + EDGE_MM"
+      class="fill-rim"
+    />
+    <circle
+      v-if="station.shape.kind === 'round'"
+      :cx="size.width / 2"
+      :cy="size.height / 2"
+      :r="size.width / 2"
+      class="fill-plate"
+    />
+    <rect
+      v-else
+      x="-8"
+      y="-8"
+      :width="size.width + 16"
+      :height="size.height + 16"
+      rx="22"
+      class="fill-plate stroke-rim"
+      stroke-width="8"
+    />
+    <line
+      v-for="x in dividers"
+      :key="x"
+      :x1="x"
+      :x2="x"
+      y1="14"
+      :y2="size.height - 14"
+      class="stroke-rim"
+      stroke-width="3"
+    />
     <slot :size="size" />
     <template v-if="!$slots['default']">
       <g v-for="place in places" :key="place.id">
         <circle :cx="place.xMm" :cy="place.yMm" :r="diameterMm / 2" class="fill-raw stroke-pale" stroke-width="3" />
-        <text :x="place.xMm" :y="place.yMm" text-anchor="middle" dominant-baseline="central" class="figure fill-[#20233a]" :font-size="Math.min(34, diameterMm / 2.4)">{{ place.id }}</text>
+        <text
+          :x="place.xMm"
+          :y="place.yMm"
+          text-anchor="middle"
+          dominant-baseline="central"
+          class="figure fill-[#20233a]"
+          :font-size="Math.min(34, diameterMm / 2.4)"
+        >
+          {{ place.id }}
+        </text>
       </g>
     </template>
   </svg>

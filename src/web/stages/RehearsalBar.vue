@@ -19,17 +19,39 @@ function set(simAtMs: number, newSpeed: number): void {
 </script>
 
 <template>
-  <section class="flex flex-wrap items-center gap-2 border-b border-line bg-mist px-5 py-1.5 max-md:px-3" :aria-label="t('rehearsal.title')">
+  <section
+    class="flex flex-wrap items-center gap-2 border-b border-line bg-mist px-5 py-1.5 max-md:px-3"
+    :aria-label="t('rehearsal.title')"
+  >
     <span class="font-semibold text-bell">{{ t('rehearsal.title') }}</span>
     <span class="text-sm text-soft max-md:hidden">{{ t('rehearsal.lead') }}</span>
     <div class="ml-auto flex flex-wrap items-center gap-1" role="group" :aria-label="t('rehearsal.clock')">
-      <button type="button" class="flex min-h-11 items-center gap-1.5 rounded-full px-3 hover:bg-card" :class="{ 'bg-card font-semibold text-bell': speed === 0 }" :aria-pressed="speed === 0" @click="set(store.nowMs, 0)">
+      <button
+        type="button"
+        class="flex min-h-11 items-center gap-1.5 rounded-full px-3 hover:bg-card"
+        :class="{ 'bg-card font-semibold text-bell': speed === 0 }"
+        :aria-pressed="speed === 0"
+        @click="set(store.nowMs, 0)"
+      >
         <Pause class="size-4" aria-hidden="true" />{{ t('rehearsal.pause') }}
       </button>
-      <button v-for="option in SPEEDS" :key="option" type="button" class="flex min-h-11 items-center gap-1 rounded-full px-3 hover:bg-card" :class="{ 'bg-card font-semibold text-bell': speed === option }" :aria-pressed="speed === option" @click="set(store.nowMs, option)">
+      <button
+        v-for="option in SPEEDS"
+        :key="option"
+        type="button"
+        class="flex min-h-11 items-center gap-1 rounded-full px-3 hover:bg-card"
+        :class="{ 'bg-card font-semibold text-bell': speed === option }"
+        :aria-pressed="speed === option"
+        @click="set(store.nowMs, option)"
+      >
         <Play v-if="option === 1" class="size-4" aria-hidden="true" />{{ t('rehearsal.speed', { n: option }) }}
       </button>
-      <button type="button" class="flex min-h-11 items-center gap-1.5 rounded-full px-3 hover:bg-card disabled:opacity-50" :disabled="next === null" @click="next !== null && set(next, speed)">
+      <button
+        type="button"
+        class="flex min-h-11 items-center gap-1.5 rounded-full px-3 hover:bg-card disabled:opacity-50"
+        :disabled="next === null"
+        @click="next !== null && set(next, speed)"
+      >
         <FastForward class="size-4" aria-hidden="true" />{{ t('rehearsal.skip') }}
       </button>
     </div>

@@ -47,7 +47,8 @@ onBeforeUnmount(() => store.close());
       <div v-if="store.run && store.state" class="mr-2 min-w-0 max-md:flex-1 lg:border-l lg:border-line lg:pl-4">
         <h1 class="truncate text-base leading-tight">{{ store.run.name }}</h1>
         <p v-if="store.state.brief" class="text-sm leading-tight text-soft">
-          {{ day(store.state.brief.serviceAtMs, zone) }}<template v-if="store.state.brief.people">, {{ tn('frame.people', store.state.brief.people) }}</template>
+          {{ day(store.state.brief.serviceAtMs, zone)
+          }}<template v-if="store.state.brief.people">, {{ tn('frame.people', store.state.brief.people) }}</template>
         </p>
       </div>
       <nav :aria-label="t('frame.stages')" class="flex max-md:order-last max-md:w-full max-md:overflow-x-auto">
@@ -56,19 +57,39 @@ onBeforeUnmount(() => store.close());
           :key="stage"
           :to="`/runs/${runId}/${stage}`"
           class="flex min-h-11 items-center gap-1.5 rounded-full px-3 text-[0.95rem] whitespace-nowrap"
-          :class="here === stage ? 'bg-bell-ground font-semibold text-on-bell' : done[stage] ? 'text-ink hover:bg-mist' : 'text-soft hover:bg-mist'"
+          :class="
+            here === stage
+              ? 'bg-bell-ground font-semibold text-on-bell'
+              : done[stage]
+                ? 'text-ink hover:bg-mist'
+                : 'text-soft hover:bg-mist'
+          "
           :aria-current="here === stage ? 'step' : undefined"
         >
-          <span v-if="done[stage] && here !== stage" class="size-2 rounded-full bg-leaf" aria-hidden="true" />{{ t(`stage.${stage}`) }}
+          <span v-if="done[stage] && here !== stage" class="size-2 rounded-full bg-leaf" aria-hidden="true" />{{
+            t(`stage.${stage}`)
+          }}
           <span v-if="done[stage]" class="sr-only">{{ t('frame.done') }}</span>
         </RouterLink>
       </nav>
       <div v-if="store.state?.brief" class="ml-auto flex items-baseline gap-4">
-        <span class="text-sm text-soft">{{ t('frame.now') }} <span class="figure text-xl text-ink" data-testid="now">{{ store.run?.rehearsal ? clockSeconds(store.nowMs, zone) : clock(store.nowMs, zone) }}</span></span>
-        <span class="text-sm text-soft">{{ t('frame.eat') }} <span class="figure text-xl text-bell">{{ clock(store.state.brief.serviceAtMs, zone) }}</span></span>
+        <span class="text-sm text-soft"
+          >{{ t('frame.now') }}
+          <span class="figure text-xl text-ink" data-testid="now">{{
+            store.run?.rehearsal ? clockSeconds(store.nowMs, zone) : clock(store.nowMs, zone)
+          }}</span></span
+        >
+        <span class="text-sm text-soft"
+          >{{ t('frame.eat') }}
+          <span class="figure text-xl text-bell">{{ clock(store.state.brief.serviceAtMs, zone) }}</span></span
+        >
       </div>
     </header>
-    <p v-if="!store.online || store.setAsideCount" class="bg-ember-mist px-5 py-1 text-sm font-semibold text-ember" role="status">
+    <p
+      v-if="!store.online || store.setAsideCount"
+      class="bg-ember-mist px-5 py-1 text-sm font-semibold text-ember"
+      role="status"
+    >
       <template v-if="!store.online">{{ tn('frame.waiting', store.pending.length) }}</template>
       <template v-if="store.setAsideCount"> {{ tn('frame.setAside', store.setAsideCount) }}</template>
     </p>

@@ -16,40 +16,84 @@ interface Bar {
   readonly toMs: number;
   readonly look: 'mix' | 'rest' | 'heat' | 'first' | 'second';
   readonly title: string;
+  /** Its zone's place among the zones of the lane: [index, count]. */
+  readonly row: readonly [number, number];
 }
 interface Lane {
   readonly label: string;
+  readonly tall: boolean;
   readonly bars: readonly Bar[];
 }
 
 const lanes = computed<Lane[]>(() => {
   const { run, plan, state } = store;
   if (!run || !plan || !state?.brief) return [];
-  const cooking: Lane[] = [...new Set(state.brief.items.flatMap((item) => item.stationIds))].map((stationId) => ({
-    label: stationOf(run.pins, stationId).name,
-    bars: [
-      ...plan.preheats
-        .filter((preheat) => preheat.zoneKey.startsWith(stationId))
-        .map((preheat): Bar => ({ key: preheat.zoneKey, fromMs: preheat.lightMs, toMs: preheat.readyMs, look: 'heat', title: t('line.heat') })),
-      ...plan.panfuls
-        .filter((panful) => panful.zoneKey.startsWith(stationId))
-        .flatMap((panful, index): Bar[] => {
-          const title = t('line.panful', { n: panful.size, pieces: formulaOf(run.pins, panful.formulaId).pieceWord });
-          return [
-            { key: `${index}a`, fromMs: panful.pourMs, toMs: panful.flipMs, look: 'first', title },
-            { key: `${index}b`, fromMs: panful.flipMs, toMs: panful.endMs, look: 'second', title },
-          ];
-        }),
-    ],
-  }));
+  const cooking: Lane[] = [...new Set(state.brief.items.flatMap((item) => item.stationIds))].map((stationId) => {
+    const { name, zones } = stationOf(run.pins, stationId);
+    const rowOf = (key: string) => [zones.findIndex((zone) => key.endsWith(`/${zone.id}`)), zones.length] as const;
+    return {
+      label: name,
+      tall: zones.length > 1,
+      bars: [
+        ...plan.preheats
+          .filter((preheat) => preheat.zoneKey.startsWith(stationId))
+          .map((preheat): Bar => ({
+            key: preheat.zoneKey,
+            fromMs: preheat.lightMs,
+            toMs: preheat.readyMs,
+            look: 'heat',
+            title: t('line.heat'),
+            row: rowOf(preheat.zoneKey),
+          })),
+        ...plan.panfuls
+          .filter((panful) => panful.zoneKey.startsWith(stationId))
+          .flatMap((panful, index): Bar[] => {
+            const title = t('line.panful', { n: panful.size, pieces: formulaOf(run.pins, panful.formulaId).pieceWord });
+            return [
+              {
+                key: `${index}a`,
+                fromMs: panful.pourMs,
+                toMs: panful.flipMs,
+                look: 'first',
+                title,
+                row: rowOf(panful.zoneKey),
+              },
+              {
+                key: `${index}b`,
+                fromMs: panful.flipMs,
+                toMs: panful.endMs,
+                look: 'second',
+                title,
+                row: rowOf(panful.zoneKey),
+              },
+            ];
+          }),
+      ],
+    };
+  });
   if (props.slim) return cooking;
   const lots: Lane = {
     label: t('line.lots'),
-    bars: plan.lots.flatMap((lot): Bar[] => {
+    tall: plan.lots.length > 1,
+    bars: plan.lots.flatMap((lot, index): Bar[] => {
       const { name } = formulaOf(run.pins, lot.formulaId);
       return [
-        { key: `${lot.formulaId}m`, fromMs: lot.mixStartMs, toMs: lot.mixEndMs, look: 'mix', title: t('line.mix', { name }) },
-        { key: `${lot.formulaId}r`, fromMs: lot.mixEndMs, toMs: lot.firstPourMs, look: 'rest', title: t('line.rest', { name }) },
+        {
+          key: `${lot.formulaId}m`,
+          fromMs: lot.mixStartMs,
+          toMs: lot.mixEndMs,
+          look: 'mix',
+          title: t('line.mix', { name }),
+          row: [index, plan.lots.length],
+        },
+        {
+          key: `${lot.formulaId}r`,
+          fromMs: lot.mixEndMs,
+          toMs: lot.firstPourMs,
+          look: 'rest',
+          title: t('line.rest', { name }),
+          row: [index, plan.lots.length],
+        },
       ];
     }),
   };
@@ -68,41 +112,87 @@ function at(ms: number): number {
   return Math.round(Math.min(1, Math.max(0, share)) * 10_000) / 100;
 }
 
+/** Zones of one lane lie under each other in it. */
+function rowStyle([index, count]: readonly [number, number]) {
+  return { top: `${8 + (84 / count) * index}%`, height: `${84 / count - (count > 1 ? 5 : 0)}%` };
+}
+
 /** About eight marks, on round minutes. */
 const marks = computed(() => {
   const minutesWide = (span.value.toMs - span.value.fromMs) / 60_000;
   const step = [1, 2, 5, 10, 15, 30, 60, 120].find((candidate) => minutesWide / candidate <= 9) ?? 240;
   const list: number[] = [];
-  for (let ms = Math.ceil(span.value.fromMs / (step * 60_000)) * step * 60_000; ms < span.value.toMs; ms += step * 60_000) list.push(ms);
+  for (
+    let ms = Math.ceil(span.value.fromMs / (step * 60_000)) * step * 60_000;
+    ms < span.value.toMs;
+    ms += step * 60_000
+  )
+    list.push(ms);
   return list;
 });
 
 const spare = computed(() => {
   const { plan } = store;
   if (!plan) return null;
-  const late = Math.max(0, ...plan.conflicts.filter((conflict) => conflict.code === 'startPassed').map((conflict) => conflict.minutes));
+  const late = Math.max(
+    0,
+    ...plan.conflicts.filter((conflict) => conflict.code === 'startPassed').map((conflict) => conflict.minutes),
+  );
   const begun = store.state!.lots.size > 0 || store.state!.pieces.size > 0;
-  if (begun) return { look: 'text-bell', big: t('line.toService'), small: minutes((plan.serviceAtMs - store.nowMs) / 1000) };
+  if (store.nowMs > plan.serviceAtMs && begun)
+    return {
+      look: 'text-soft',
+      big: t('line.over'),
+      small: t('line.overAgo', { time: minutes((plan.serviceAtMs - store.nowMs) / 1000) }),
+    };
+  if (begun)
+    return { look: 'text-bell', big: t('line.toService'), small: minutes((plan.serviceAtMs - store.nowMs) / 1000) };
   return late
-    ? { look: 'text-ember', big: t('line.late'), small: t('line.lateBy', { time: minutes((plan.startMs - store.nowMs) / 1000) }) }
-    : { look: 'text-bell', big: t('line.fits'), small: t('line.startIn', { time: minutes((plan.startMs - store.nowMs) / 1000) }) };
+    ? {
+        look: 'text-ember',
+        big: t('line.late'),
+        small: t('line.lateBy', { time: minutes((plan.startMs - store.nowMs) / 1000) }),
+      }
+    : {
+        look: 'text-bell',
+        big: t('line.fits'),
+        small: t('line.startIn', { time: minutes((plan.startMs - store.nowMs) / 1000) }),
+      };
 });
 </script>
 
 <template>
   <section v-if="store.plan" class="flex gap-3 px-5 py-2 max-md:px-3" :aria-label="t('line.title')">
-    <div class="relative min-w-0 flex-1" role="img" :aria-label="t('line.spoken', { start: clock(store.plan.startMs, zone), pour: clock(store.plan.firstPourMs, zone), lift: clock(store.plan.lastLiftMs, zone), eat: clock(store.plan.serviceAtMs, zone) })">
+    <div
+      class="relative min-w-0 flex-1"
+      role="img"
+      :aria-label="
+        t('line.spoken', {
+          start: clock(store.plan.startMs, zone),
+          pour: clock(store.plan.firstPourMs, zone),
+          lift: clock(store.plan.lastLiftMs, zone),
+          eat: clock(store.plan.serviceAtMs, zone),
+        })
+      "
+    >
       <div class="relative ml-24 h-5 text-xs text-soft max-md:ml-0">
-        <span v-for="ms in marks" :key="ms" class="absolute -translate-x-1/2" :style="{ left: `${at(ms)}%` }">{{ clock(ms, zone) }}</span>
+        <span v-for="ms in marks" :key="ms" class="absolute -translate-x-1/2" :style="{ left: `${at(ms)}%` }">{{
+          clock(ms, zone)
+        }}</span>
       </div>
-      <div v-for="lane in lanes" :key="lane.label" class="flex items-center gap-2" :class="slim ? 'h-2.5' : 'h-4'">
+      <div
+        v-for="lane in lanes"
+        :key="lane.label"
+        class="flex items-center gap-2"
+        :class="slim ? (lane.tall ? 'h-4' : 'h-2.5') : lane.tall ? 'h-6' : 'h-4'"
+      >
         <span class="w-22 shrink-0 truncate text-xs text-soft max-md:hidden">{{ lane.label }}</span>
         <div class="relative h-full flex-1">
           <div class="absolute inset-x-0 top-1/2 border-t border-line" />
           <div
             v-for="bar in lane.bars"
             :key="bar.key"
-            class="absolute top-[15%] h-[70%] rounded-sm"
+            class="absolute rounded-sm"
             :title="`${bar.title}, ${clock(bar.fromMs, zone)}`"
             :class="{
               'bg-rim': bar.look === 'mix',
@@ -112,12 +202,20 @@ const spare = computed(() => {
               'bg-bell/55': bar.look === 'second',
               'opacity-35': bar.toMs < store.nowMs,
             }"
-            :style="{ left: `${at(bar.fromMs)}%`, width: `max(2px, ${at(bar.toMs) - at(bar.fromMs)}%)` }"
+            :style="{
+              left: `${at(bar.fromMs)}%`,
+              width: `max(2px, ${at(bar.toMs) - at(bar.fromMs)}%)`,
+              ...rowStyle(bar.row),
+            }"
           />
         </div>
       </div>
       <div class="pointer-events-none absolute inset-y-0 right-0 left-24 max-md:left-0">
-        <div v-if="store.nowMs > span.fromMs && store.nowMs < span.toMs" class="absolute inset-y-0 w-0.5 bg-ember" :style="{ left: `${at(store.nowMs)}%` }" />
+        <div
+          v-if="store.nowMs > span.fromMs && store.nowMs < span.toMs"
+          class="absolute inset-y-0 w-0.5 bg-ember"
+          :style="{ left: `${at(store.nowMs)}%` }"
+        />
         <div class="absolute inset-y-0 w-1 rounded bg-bell" :style="{ left: `${at(store.plan.serviceAtMs)}%` }" />
       </div>
     </div>
@@ -125,5 +223,7 @@ const spare = computed(() => {
       <span class="figure block text-lg">{{ spare.big }}</span><span class="text-sm text-soft">{{ spare.small }}</span>
     </p>
   </section>
-  <p v-else-if="store.planError" class="px-5 py-2 font-semibold text-ember" role="alert">{{ t('line.noPlan') }} {{ store.planError }}</p>
+  <p v-else-if="store.planError" class="px-5 py-2 font-semibold text-ember" role="alert">
+    {{ t('line.noPlan') }} {{ store.planError }}
+  </p>
 </template>

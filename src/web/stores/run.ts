@@ -12,7 +12,8 @@ import {
   type StoredEvent,
 } from '#core/run';
 import type { AcceptedEvents, Run, RunWithEvents } from '#contract';
-import { CallError, call } from '../live/api.ts';
+import type { CallError} from '../live/api.ts';
+import { call } from '../live/api.ts';
 import { clockOffset, correctedNowMs, measureClock } from '../live/clock.ts';
 import { deviceId, newId } from '../live/device.ts';
 import { followRun } from '../live/feed.ts';
@@ -127,7 +128,11 @@ export const useRun = defineStore('run', () => {
       if (recordAdvice && asked === state.value) {
         recordAdvice = false;
         const facts = unrecordedWindows(asked, result.forecast);
-        if (facts.length) await tap(facts.map((payload) => ({ kind: 'window-shown', payload })), false);
+        if (facts.length)
+          await tap(
+            facts.map((payload) => ({ kind: 'window-shown', payload })),
+            false,
+          );
       }
     }
     asking = false;
@@ -213,7 +218,23 @@ export const useRun = defineStore('run', () => {
     if (fresh.length) refold();
   }
 
-  return { run, state, outlook, outlookCount, settled, plan, planError, lots, nowMs, online, pending, setAsideCount, open, close, tap };
+  return {
+    run,
+    state,
+    outlook,
+    outlookCount,
+    settled,
+    plan,
+    planError,
+    lots,
+    nowMs,
+    online,
+    pending,
+    setAsideCount,
+    open,
+    close,
+    tap,
+  };
 });
 
 /** Envelopes for the events of one tap. */

@@ -2,7 +2,7 @@ import { usePreferredDark } from '@vueuse/core';
 import { defineStore } from 'pinia';
 import { computed, ref, watchEffect } from 'vue';
 import { DEFAULT_SETTINGS, type Session, type Settings, type SignIn } from '#contract';
-import { CallError, call } from '../live/api.ts';
+import { call } from '../live/api.ts';
 
 /** Who is signed in, and how they like things shown. */
 export const useSession = defineStore('session', () => {
@@ -20,11 +20,7 @@ export const useSession = defineStore('session', () => {
   /** Asks the server once who this is. */
   async function ask(): Promise<void> {
     if (asked.value) return;
-    try {
-      session.value = await call<Session>('GET', '/api/session');
-    } catch (error) {
-      if (!(error instanceof CallError) || error.status !== 401) throw error;
-    }
+    session.value = await call<Session | null>('GET', '/api/session');
     asked.value = true;
   }
 

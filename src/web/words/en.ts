@@ -1,7 +1,20 @@
 /** Every word of the interface, in English. A cook's words; no jargon of software. */
 export const en = {
-  app: { name: 'Bluebell', places: 'Places', runs: 'Runs', kitchen: 'Kitchen', signOut: 'Sign out', toRuns: 'Bluebell, all runs' },
-  signIn: { title: 'Sign in', lead: 'The run desk of a breakfast griddle.', name: 'Your name', passphrase: 'Passphrase', go: 'Sign in' },
+  app: {
+    name: 'Bluebell',
+    places: 'Places',
+    runs: 'Runs',
+    kitchen: 'Kitchen',
+    signOut: 'Sign out',
+    toRuns: 'Bluebell, all runs',
+  },
+  signIn: {
+    title: 'Sign in',
+    lead: 'The run desk of a breakfast griddle.',
+    name: 'Your name',
+    passphrase: 'Passphrase',
+    go: 'Sign in',
+  },
   nothing: { title: 'Nothing is here', back: 'Back to the runs' },
   error: { tryAgain: 'Try again in a moment.' },
   time: { min: '{n} min', h: '{h} h', hMin: '{h} h {n} min' },
@@ -91,7 +104,15 @@ export const en = {
     theme: { label: 'Light', light: 'Day', dark: 'Before dawn', system: 'As the device' },
     sound: 'Tones for due and late',
   },
-  stage: { brief: 'Brief', batter: 'Batter', rest: 'Rest', heat: 'Heat', portion: 'Portion', cook: 'Cook', review: 'Review' },
+  stage: {
+    brief: 'Brief',
+    batter: 'Batter',
+    rest: 'Rest',
+    heat: 'Heat',
+    portion: 'Portion',
+    cook: 'Cook',
+    review: 'Review',
+  },
   frame: {
     stages: 'Stages of the run',
     done: '(done)',
@@ -100,8 +121,10 @@ export const en = {
     people: '{n} person | {n} people',
     opening: 'Opening the run …',
     working: 'Working it out …',
-    waiting: 'No connection. Nothing waits to be sent; go on. | No connection. {n} tap waits here and will be sent; go on. | No connection. {n} taps wait here and will be sent; go on.',
-    setAside: 'Nothing was set aside. | {n} tap was not accepted and is set aside. | {n} taps were not accepted and are set aside.',
+    waiting:
+      'No connection. Nothing waits to be sent; go on. | No connection. {n} tap waits here and will be sent; go on. | No connection. {n} taps wait here and will be sent; go on.',
+    setAside:
+      'Nothing was set aside. | {n} tap was not accepted and is set aside. | {n} taps were not accepted and are set aside.',
   },
   line: {
     title: 'Service line',
@@ -116,6 +139,8 @@ export const en = {
     late: 'Too late',
     lateBy: 'start was {time} ago',
     toService: 'To service',
+    over: 'Service is over',
+    overAgo: '{time} ago',
     noPlan: 'There is no plan:',
   },
   rehearsal: {
@@ -221,7 +246,7 @@ export const en = {
     goMix: 'Mix it first',
   },
   heat: {
-    for: 'For {name}: {target}, good from {low} to {high}.',
+    for: '{target}, good from {low} to {high}.',
     status: { cold: 'Cold', ready: 'Ready', tooCool: 'Not ready', tooHot: 'Too hot' },
     basis: {
       cold: 'Not lit.',
@@ -240,13 +265,16 @@ export const en = {
     turnNow: 'It is hot. Turn to {hold} to hold it.',
     turnLater: 'Turn to {hold} when it comes near {target}.',
     turned: 'Turned to {mark}',
-    up: 'It runs cool. Turn up one step.',
-    down: 'It runs hot. Turn down one step.',
+    up: 'It runs cool. Turn up to {mark}.',
+    down: 'It runs hot. Turn down to {mark}.',
     unreachable: 'This burner does not bring the plate there in an hour. Use another burner or a lower heat.',
     reading: 'Surface probe reads',
     keep: 'Keep',
     probe: 'Read the simulated probe',
-    error: { number: 'Write what the probe shows, as a number.', range: 'A plate is between {low} and {high}. Read it again.' },
+    error: {
+      number: 'Write what the probe shows, as a number.',
+      range: 'A plate is between {low} and {high}. Read it again.',
+    },
   },
   portion: {
     which: 'Which batter',
@@ -260,8 +288,7 @@ export const en = {
     thick: 'Thick',
     atOnce: 'At once',
     fromLot: 'From the lot',
-    firstSide: 'First side about {s} s, from {low} to {high} s, at the heat of the plate now.',
-    tooCool: 'The plate is too cool to say how long a side takes.',
+    firstSide: 'First side about {s} s, good from {low} to {high} s, on a plate at {target}.',
     noRoom: 'This does not fit on the plate. Pour less.',
     layout: 'No room on {name} | {n} place on {name} | {n} places on {name}, {gap} cm between them',
   },
@@ -286,12 +313,15 @@ export const en = {
     now: 'now',
     left: '{time} left',
     late: 'late',
-    
+
     lateBy: 'by {time}',
     lateShort: 'late',
     window: 'Good from {from} to {to}',
     notYet: 'Not yet',
-    plateNotReady: 'The plate is not in its heat yet. You may pour all the same: slower and paler, or darker.',
+    plate: {
+      tooCool: 'The plate is not hot enough yet. Pour all the same, and it is slower and paler.',
+      tooHot: 'The plate is too hot. Pour all the same, and it darkens before it sets.',
+    },
     allOff: 'All off',
     allOffLead: 'Nothing is left to pour, flip or lift.',
     toReview: 'To the review',
@@ -301,6 +331,7 @@ export const en = {
     plate: '{name} from above',
     at: 'at {mark}',
     pour: 'pour',
+    cold: 'cold',
     spoken: '{verb} {place}, {time}. {seen}',
     waits: '{place} waits',
     empty: '{place}, empty',
@@ -327,7 +358,10 @@ export const en = {
     shows: 'It shows: {cues}.',
     showsNothing: 'It shows nothing yet.',
     second: 'Second side, from the flip:',
-    done: { leavened: 'Done when it springs back and no steam puffs out at the side.', thin: 'Done when it slides and has freckles below.' },
+    done: {
+      leavened: 'Done when it springs back and no steam puffs out at the side.',
+      thin: 'Done when it slides and has freckles below.',
+    },
     lost: '{place} is lost',
     tooHot: 'Too hot: it darkens before it sets. Turn down.',
     none: 'Nothing is on a plate.',

@@ -15,8 +15,12 @@ export async function stations(source: DataSource, session: KnownSession): Promi
 /** Newest revision of each formula, by name. */
 export async function newestFormulas(manager: EntityManager, ids?: string[]): Promise<Formula[]> {
   const heads = await manager.find(FormulaEntity, ids ? { where: { id: In(ids) } } : {});
-  const revisions = await manager.find(FormulaRevisionEntity, { where: { formulaId: In(heads.map((head) => head.id)) } });
-  const bodies = revisions.filter((row) => heads.some((head) => head.id === row.formulaId && head.revision === row.revision));
+  const revisions = await manager.find(FormulaRevisionEntity, {
+    where: { formulaId: In(heads.map((head) => head.id)) },
+  });
+  const bodies = revisions.filter((row) =>
+    heads.some((head) => head.id === row.formulaId && head.revision === row.revision),
+  );
   return bodies
     .map((row) => ({ id: row.formulaId, revision: row.revision, body: row.body }))
     .sort((a, b) => a.body.name.localeCompare(b.body.name));

@@ -10,7 +10,11 @@ import { fitsPassphrase, hashPassphrase } from './passphrase.ts';
 const NOBODY = hashPassphrase('nobody has this name');
 
 /** @throws RequestError 401 with the same words for a wrong name and a wrong passphrase. */
-export async function signIn(source: DataSource, name: string, passphrase: string): Promise<{ id: string; kitchenId: string }> {
+export async function signIn(
+  source: DataSource,
+  name: string,
+  passphrase: string,
+): Promise<{ id: string; kitchenId: string }> {
   const [found] = await source.query('SELECT id, kitchen_id, passphrase_hash FROM person_for_sign_in($1)', [name]);
   const fits = await fitsPassphrase(passphrase, found?.passphrase_hash ?? (await NOBODY));
   if (!found || !fits) {

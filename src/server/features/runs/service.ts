@@ -1,6 +1,15 @@
-import * as v from 'valibot';
+import type * as v from 'valibot';
 import { In, type DataSource, type EntityManager } from 'typeorm';
-import { CURRENT_VERSION, MODEL_VERSION, PAYLOADS, fold, type EventEnvelope, type EventKind, type Pins, type StoredEvent } from '#core/run';
+import {
+  CURRENT_VERSION,
+  MODEL_VERSION,
+  PAYLOADS,
+  fold,
+  type EventEnvelope,
+  type EventKind,
+  type Pins,
+  type StoredEvent,
+} from '#core/run';
 import type { AcceptedEvents, NewRun, Note, Run, RunSummary, RunWithEvents } from '#contract';
 import { inKitchen } from '../../database.ts';
 import { RequestError, badInput, notFound } from '../../errors.ts';
@@ -72,7 +81,13 @@ export async function createRun(source: DataSource, session: KnownSession, wante
       .returning('id')
       .execute();
     const run = await lockedRun(manager, wanted.id);
-    if (!run) throw new RequestError(409, { code: 'idInUse', message: 'This id is already in use.', field: 'id', hint: 'Make a new id.' });
+    if (!run)
+      throw new RequestError(409, {
+        code: 'idInUse',
+        message: 'This id is already in use.',
+        field: 'id',
+        hint: 'Make a new id.',
+      });
     if ((inserted.raw as unknown[]).length > 0) await appendTo(manager, run, session, wanted.events);
     return toRun(run);
   });
@@ -87,7 +102,12 @@ export async function readRun(source: DataSource, session: KnownSession, runId: 
 }
 
 /** Events after a `seq`, for catching up. @throws RequestError 404 for a run of another kitchen. */
-export async function eventsAfter(source: DataSource, session: KnownSession, runId: string, seq: number): Promise<AcceptedEvents['events']> {
+export async function eventsAfter(
+  source: DataSource,
+  session: KnownSession,
+  runId: string,
+  seq: number,
+): Promise<AcceptedEvents['events']> {
   return inKitchen(source, session.kitchenId, async (manager) => {
     if (!(await manager.existsBy(RunEntity, { id: runId }))) throw notFound('This run', 'runId');
     return eventsOf(manager, runId, seq);
@@ -189,7 +209,20 @@ async function eventsOf(manager: EntityManager, runId: string, afterSeq: number)
 }
 
 function toEvent(row: RunEventRow): AcceptedEvents['events'][number] {
-  const { id, kind, v: version, deviceId, deviceAtMs, offsetMs, offsetSpreadMs, simAtMs, tapId, payload, seq, personId } = row;
+  const {
+    id,
+    kind,
+    v: version,
+    deviceId,
+    deviceAtMs,
+    offsetMs,
+    offsetSpreadMs,
+    simAtMs,
+    tapId,
+    payload,
+    seq,
+    personId,
+  } = row;
   return {
     id,
     kind,

@@ -9,7 +9,9 @@ const props = defineProps<{ body: FormulaBody; batter: ScaledBatter }>();
 const water = computed(() => hydration(props.batter.lines));
 const band = computed(() => HYDRATION_BAND[props.body.type]);
 const acid = computed(() => leaveningBalance(props.batter.lines));
-const inBand = computed(() => (water.value.withEggG < band.value.low ? 'below' : water.value.withEggG > band.value.high ? 'above' : 'within'));
+const inBand = computed(() =>
+  water.value.withEggG < band.value.low ? 'below' : water.value.withEggG > band.value.high ? 'above' : 'within',
+);
 
 /** The scale shows the band in its middle half. */
 const position = computed(() => {
@@ -23,27 +25,43 @@ const eggsMoved = computed(() => Math.abs(props.batter.exactEggs - Math.round(pr
   <PaperCard :title="t('balance.title')">
     <dl class="flex flex-col gap-4">
       <div>
-        <dt class="flex items-baseline justify-between font-semibold">{{ t('balance.hydration') }}<span class="figure text-2xl">{{ number(water.withEggG) }}</span></dt>
+        <dt class="flex items-baseline justify-between font-semibold">
+          {{ t('balance.hydration') }}<span class="figure text-2xl">{{ number(water.withEggG) }}</span>
+        </dt>
         <dd>
           <div class="relative mt-1 grid h-4 grid-cols-[1fr_2fr_1fr] gap-0.5 text-center" aria-hidden="true">
             <span class="rounded bg-ember-mist" /><span class="rounded bg-leaf-mist" /><span class="rounded bg-mist" />
             <span class="absolute -top-1 h-6 w-1 -translate-x-1/2 rounded bg-bell" :style="{ left: `${position}%` }" />
           </div>
-          <p class="mt-1 text-sm text-soft">{{ t(`balance.${inBand}`, { low: band.low, high: band.high, without: number(water.withoutEggG) }) }}</p>
+          <p class="mt-1 text-sm text-soft">
+            {{ t(`balance.${inBand}`, { low: band.low, high: band.high, without: number(water.withoutEggG) }) }}
+          </p>
         </dd>
       </div>
       <div v-if="acid.verdict !== 'none'" class="border-t border-line pt-3">
         <dt class="font-semibold">{{ t('balance.acid') }}</dt>
         <dd class="text-sm text-soft">
-          <span class="font-semibold" :class="acid.verdict === 'alkaline' ? 'text-ember' : 'text-leaf'">{{ t(`balance.${acid.verdict}`) }}</span>
-          {{ t('balance.acidDetail', { soda: grams(acid.sodaG), low: grams(acid.neutralisableG.low), high: grams(acid.neutralisableG.high) }) }}
+          <span class="font-semibold" :class="acid.verdict === 'alkaline' ? 'text-ember' : 'text-leaf'">{{
+            t(`balance.${acid.verdict}`)
+          }}</span>
+          {{
+            t('balance.acidDetail', {
+              soda: grams(acid.sodaG),
+              low: grams(acid.neutralisableG.low),
+              high: grams(acid.neutralisableG.high),
+            })
+          }}
         </dd>
       </div>
       <div class="border-t border-line pt-3">
-        <dt class="flex items-baseline justify-between font-semibold">{{ t('balance.comesTo') }}<span class="figure text-2xl">{{ millilitres(batter.volumeMl) }}</span></dt>
+        <dt class="flex items-baseline justify-between font-semibold">
+          {{ t('balance.comesTo') }}<span class="figure text-2xl">{{ millilitres(batter.volumeMl) }}</span>
+        </dt>
         <dd class="text-sm text-soft">
           {{ tn('balance.pours', Math.floor(batter.pours)) }} {{ t('balance.over') }}
-          <template v-if="eggsMoved">{{ t('balance.eggs', { exact: number(batter.exactEggs, 1), whole: Math.round(batter.exactEggs) }) }}</template>
+          <template v-if="eggsMoved">{{
+            t('balance.eggs', { exact: number(batter.exactEggs, 1), whole: Math.round(batter.exactEggs) })
+          }}</template>
         </dd>
       </div>
     </dl>

@@ -18,19 +18,34 @@ import BatterBalance from './BatterBalance.vue';
 const store = useRun();
 const router = useRouter();
 const items = store.state!.brief?.items ?? [];
-const formulaId = ref(items.find((item) => !store.state!.lots.get(item.formulaId)?.mixedAtMs)?.formulaId ?? items[0]!.formulaId);
+const formulaId = ref(
+  items.find((item) => !store.state!.lots.get(item.formulaId)?.mixedAtMs)?.formulaId ?? items[0]!.formulaId,
+);
 
 const body = computed(() => formulaOf(store.run!.pins, formulaId.value));
 const amounts = computed(() => store.lots[formulaId.value]);
 const lot = computed(() => store.state!.lots.get(formulaId.value));
-const lines = computed(() => (amounts.value?.lines ?? []).map((line) => ({ ...line, nowG: line.massG - line.heldBackG, weighed: lot.value?.weighed.has(line.ingredientId) ?? false })));
+const lines = computed(() =>
+  (amounts.value?.lines ?? []).map((line) => ({
+    ...line,
+    nowG: line.massG - line.heldBackG,
+    weighed: lot.value?.weighed.has(line.ingredientId) ?? false,
+  })),
+);
 const nextLine = computed(() => lines.value.find((line) => !line.weighed));
-const open = computed(() => lines.value.filter((line) => !line.weighed).map((line) => t(`ingredient.${line.ingredientId}`)));
+const open = computed(() =>
+  lines.value.filter((line) => !line.weighed).map((line) => t(`ingredient.${line.ingredientId}`)),
+);
 const mixed = computed(() => lot.value?.mixedAtMs ?? null);
 const asking = ref(false);
 
 function weigh(line: (typeof lines.value)[number]): void {
-  void store.tap([{ kind: 'line-weighed', payload: { formulaId: formulaId.value, ingredientId: line.ingredientId, massG: Math.round(line.nowG * 10) / 10 } }]);
+  void store.tap([
+    {
+      kind: 'line-weighed',
+      payload: { formulaId: formulaId.value, ingredientId: line.ingredientId, massG: Math.round(line.nowG * 10) / 10 },
+    },
+  ]);
 }
 
 /** Marks the lot mixed; lines not ticked are pointed out first, and stay unknown if the cook goes on. */
@@ -40,7 +55,17 @@ async function mix(): Promise<void> {
     return;
   }
   asking.value = false;
-  await store.tap([{ kind: 'lot-mixed', payload: { formulaId: formulaId.value, atMs: store.nowMs, volumeMl: Math.round(amounts.value!.volumeMl), batterC: store.run!.pins.roomC - 2 } }]);
+  await store.tap([
+    {
+      kind: 'lot-mixed',
+      payload: {
+        formulaId: formulaId.value,
+        atMs: store.nowMs,
+        volumeMl: Math.round(amounts.value!.volumeMl),
+        batterC: store.run!.pins.roomC - 2,
+      },
+    },
+  ]);
   const waiting = items.find((item) => !store.state!.lots.get(item.formulaId)?.mixedAtMs);
   if (waiting) formulaId.value = waiting.formulaId;
   else await router.push(`/runs/${store.run!.id}/rest`);
@@ -64,7 +89,14 @@ onKeyStroke(' ', (event) => {
     <div class="grid items-start gap-4 lg:grid-cols-[2fr_1fr_1.1fr]">
       <PaperCard v-if="amounts">
         <h2 class="mb-1 text-2xl">{{ body.name }}</h2>
-        <p class="mb-3 text-soft">{{ t('batter.makes', { pours: Math.floor(amounts.pours), portion: millilitres(store.state!.portionMl.get(formulaId) ?? body.portion.volumeMl) }) }}</p>
+        <p class="mb-3 text-soft">
+          {{
+            t('batter.makes', {
+              pours: Math.floor(amounts.pours),
+              portion: millilitres(store.state!.portionMl.get(formulaId) ?? body.portion.volumeMl),
+            })
+          }}
+        </p>
         <ul>
           <li v-for="line in lines" :key="line.ingredientId" class="border-t border-line">
             <button
@@ -75,53 +107,95 @@ onKeyStroke(' ', (event) => {
               :aria-pressed="line.weighed"
               @click="line.weighed || weigh(line)"
             >
-              <span class="flex size-7 items-center justify-center rounded-full" :class="line.weighed ? 'bg-leaf text-card' : 'border-2 border-line'"><Check v-if="line.weighed" class="size-5" aria-hidden="true" /></span>
+              <span
+                class="flex size-7 items-center justify-center rounded-full"
+                :class="line.weighed ? 'bg-leaf text-card' : 'border-2 border-line'"
+                ><Check v-if="line.weighed" class="size-5" aria-hidden="true"
+              /></span>
               <span class="text-lg">
                 <span class="font-semibold">{{ t(`ingredient.${line.ingredientId}`) }}</span>
-                <span v-if="line.heldBackG" class="block text-sm text-soft">{{ t('batter.later', { later: grams(line.heldBackG) }) }}</span>
+                <span v-if="line.heldBackG" class="block text-sm text-soft">{{
+                  t('batter.later', { later: grams(line.heldBackG) })
+                }}</span>
               </span>
-              <span class="figure text-right text-2xl">{{ grams(line.nowG) }}<span class="ml-1 font-reading text-sm font-normal text-soft">g</span></span>
-              <span class="text-right text-soft max-sm:hidden">{{ line.eggs ? tn('amount.eggs', line.eggs) : cups(line.ingredientId, line.nowG) }}</span>
+              <span class="figure text-right text-2xl"
+                >{{ grams(line.nowG) }}<span class="ml-1 font-reading text-sm font-normal text-soft">g</span></span
+              >
+              <span class="text-right text-soft max-sm:hidden">{{
+                line.eggs ? tn('amount.eggs', line.eggs) : cups(line.ingredientId, line.nowG)
+              }}</span>
             </button>
           </li>
         </ul>
       </PaperCard>
-      <PaperCard v-else look="card"><p role="status">{{ t('frame.working') }}</p></PaperCard>
+      <PaperCard v-else look="card"
+        ><p role="status">{{ t('frame.working') }}</p></PaperCard
+      >
       <BatterBalance v-if="amounts" :body="body" :batter="amounts" class="max-lg:order-last" />
       <div class="flex flex-col gap-4">
         <PaperCard v-if="mixed !== null" look="leaf">
-          <p class="figure text-2xl text-leaf">{{ t('batter.mixedAt', { time: clock(mixed, store.run!.pins.timeZone) }) }}</p>
+          <p class="figure text-2xl text-leaf">
+            {{ t('batter.mixedAt', { time: clock(mixed, store.run!.pins.timeZone) }) }}
+          </p>
           <p>{{ t('batter.toRest') }}</p>
         </PaperCard>
         <PaperCard v-else-if="amounts" look="bell">
           <p>{{ t('hand.next') }}</p>
           <template v-if="nextLine && !asking">
-            <p class="figure text-4xl leading-tight">{{ nextLine.eggs ? tn('amount.eggs', nextLine.eggs) : `${grams(nextLine.nowG)} g` }}<br />{{ t(`ingredient.${nextLine.ingredientId}`).toLowerCase() }}</p>
-            <p class="mt-2">{{ nextLine.heldBackG ? t('batter.laterLong', { later: grams(nextLine.heldBackG) }) : nextLine.eggs ? t('batter.eggsAre', { g: grams(nextLine.nowG) }) : t('batter.about', { cups: cups(nextLine.ingredientId, nextLine.nowG) }) }}</p>
-            <BigButton look="onBell" class="mt-4 w-full" :key-cap="t('key.space')" @click="weigh(nextLine)">{{ t('batter.weighed') }}</BigButton>
-            <button type="button" class="mt-2 min-h-12 w-full rounded-control underline" @click="mix">{{ t('batter.mixedAlready') }}</button>
+            <p class="figure text-4xl leading-tight">
+              {{ nextLine.eggs ? tn('amount.eggs', nextLine.eggs) : `${grams(nextLine.nowG)} g` }}<br />{{
+                t(`ingredient.${nextLine.ingredientId}`).toLowerCase()
+              }}
+            </p>
+            <p class="mt-2">
+              {{
+                nextLine.heldBackG
+                  ? t('batter.laterLong', { later: grams(nextLine.heldBackG) })
+                  : nextLine.eggs
+                    ? t('batter.eggsAre', { g: grams(nextLine.nowG) })
+                    : t('batter.about', { cups: cups(nextLine.ingredientId, nextLine.nowG) })
+              }}
+            </p>
+            <BigButton look="onBell" class="mt-4 w-full" :key-cap="t('key.space')" @click="weigh(nextLine)">{{
+              t('batter.weighed')
+            }}</BigButton>
+            <button type="button" class="mt-2 min-h-12 w-full rounded-control underline" @click="mix">
+              {{ t('batter.mixedAlready') }}
+            </button>
           </template>
           <template v-else-if="asking">
             <p class="figure text-2xl">{{ t('batter.notTicked') }}</p>
             <p class="mt-1">{{ open.join(', ') }}</p>
             <p class="mt-2">{{ t('batter.unknownStays') }}</p>
             <BigButton look="onBell" class="mt-4 w-full" @click="mix">{{ t('batter.mixedAnyway') }}</BigButton>
-            <button type="button" class="mt-2 min-h-12 w-full rounded-control underline" @click="asking = false">{{ t('brief.leave') }}</button>
+            <button type="button" class="mt-2 min-h-12 w-full rounded-control underline" @click="asking = false">
+              {{ t('brief.leave') }}
+            </button>
           </template>
           <template v-else>
             <p class="figure text-4xl leading-tight">{{ t('batter.mixNow') }}</p>
             <p class="mt-2">{{ body.mix.reason }}</p>
-            <BigButton look="onBell" class="mt-4 w-full" :key-cap="t('key.space')" @click="mix">{{ t('batter.mixed') }}</BigButton>
+            <BigButton look="onBell" class="mt-4 w-full" :key-cap="t('key.space')" @click="mix">{{
+              t('batter.mixed')
+            }}</BigButton>
           </template>
         </PaperCard>
         <PaperCard :title="t(`mix.${body.mix.school}`)">
           <ol class="flex flex-col gap-2">
-            <li v-for="(step, index) in body.mix.steps" :key="step" class="flex gap-3"><span class="figure w-5 text-bell">{{ index + 1 }}</span>{{ step }}</li>
+            <li v-for="(step, index) in body.mix.steps" :key="step" class="flex gap-3">
+              <span class="figure w-5 text-bell">{{ index + 1 }}</span
+              >{{ step }}
+            </li>
           </ol>
         </PaperCard>
         <PaperCard :title="t('batter.contains')">
           <p class="mb-3 flex flex-wrap gap-2">
-            <span v-for="allergen in allergensOf(body.lines.map((line) => line.ingredientId))" :key="allergen" class="rounded-full border border-ember/30 bg-ember-mist px-3 py-1 font-semibold text-ember">{{ t(`allergen.${allergen}`) }}</span>
+            <span
+              v-for="allergen in allergensOf(body.lines.map((line) => line.ingredientId))"
+              :key="allergen"
+              class="rounded-full border border-ember/30 bg-ember-mist px-3 py-1 font-semibold text-ember"
+              >{{ t(`allergen.${allergen}`) }}</span
+            >
           </p>
           <CautionLine stage="batter" />
         </PaperCard>

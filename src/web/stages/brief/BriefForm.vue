@@ -18,7 +18,10 @@ const service = DateTime.fromMillis(brief.serviceAtMs, { zone });
 const form = reactive({
   date: service.toISODate() ?? '',
   time: service.toFormat('HH:mm'),
-  pieces: Object.fromEntries(brief.items.map((item) => [item.formulaId, String(item.pieces)])) as Record<string, string>,
+  pieces: Object.fromEntries(brief.items.map((item) => [item.formulaId, String(item.pieces)])) as Record<
+    string,
+    string
+  >,
 });
 const errors = ref<Record<string, string>>({});
 
@@ -28,7 +31,8 @@ async function keep(): Promise<void> {
   if (serviceAtMs === null) found['time'] = t('newRun.error.time');
   for (const [id, text] of Object.entries(form.pieces)) {
     const pieces = Number(text);
-    if (text.trim() === '' || !Number.isInteger(pieces) || pieces < 1 || pieces > 2000) found[id] = t('newRun.error.pieces');
+    if (text.trim() === '' || !Number.isInteger(pieces) || pieces < 1 || pieces > 2000)
+      found[id] = t('newRun.error.pieces');
   }
   errors.value = found;
   if (serviceAtMs === null || Object.keys(found).length > 0) return;
@@ -44,7 +48,17 @@ async function keep(): Promise<void> {
       <div class="grid gap-4 sm:grid-cols-2">
         <FormField v-model="form.date" type="date" :label="t('newRun.date')" />
         <FormField v-model="form.time" type="time" :label="t('newRun.time')" :error="errors['time']" />
-        <FormField v-for="item in brief.items" :key="item.formulaId" v-model="form.pieces[item.formulaId]!" type="number" min="1" step="1" :label="formulaOf(store.run!.pins, item.formulaId).name" :unit="formulaOf(store.run!.pins, item.formulaId).pieceWord" :error="errors[item.formulaId]" />
+        <FormField
+          v-for="item in brief.items"
+          :key="item.formulaId"
+          v-model="form.pieces[item.formulaId]!"
+          type="number"
+          min="1"
+          step="1"
+          :label="formulaOf(store.run!.pins, item.formulaId).name"
+          :unit="formulaOf(store.run!.pins, item.formulaId).pieceWord"
+          :error="errors[item.formulaId]"
+        />
       </div>
       <div class="flex justify-end gap-3">
         <BigButton @click="emit('done')">{{ t('brief.leave') }}</BigButton>

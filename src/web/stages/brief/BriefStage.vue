@@ -32,11 +32,23 @@ const steps = computed(() => {
   const { plan, run } = store;
   if (!plan || !run) return [];
   const list = [
-    ...plan.lots.map((lot) => ({ atMs: lot.mixStartMs, what: t('brief.mix', { name: formulaOf(run.pins, lot.formulaId).name }), detail: t('brief.mixDetail', { end: clock(lot.mixEndMs, zone.value), pour: clock(lot.firstPourMs, zone.value) }) })),
+    ...plan.lots.map((lot) => ({
+      atMs: lot.mixStartMs,
+      what: t('brief.mix', { name: formulaOf(run.pins, lot.formulaId).name }),
+      detail: t('brief.mixDetail', { end: clock(lot.mixEndMs, zone.value), pour: clock(lot.firstPourMs, zone.value) }),
+    })),
     ...plan.preheats.map((preheat) => {
       const [stationId, zoneId] = preheat.zoneKey.split('/') as [string, string];
       const heat = plan.preheat[preheat.zoneKey]!;
-      return { atMs: preheat.lightMs, what: t('brief.light', { name: stationOf(run.pins, stationId).name, zone: zoneId }), detail: t('brief.lightDetail', { boost: mark(heat.boostMark), time: minutes(heat.boostS), hold: mark(heat.holdMark) }) };
+      return {
+        atMs: preheat.lightMs,
+        what: t('brief.light', { name: stationOf(run.pins, stationId).name, zone: zoneId }),
+        detail: t('brief.lightDetail', {
+          boost: mark(heat.boostMark),
+          time: minutes(heat.boostS),
+          hold: mark(heat.holdMark),
+        }),
+      };
     }),
     { atMs: plan.firstPourMs, what: t('brief.firstPour'), detail: '' },
     { atMs: plan.lastLiftMs, what: t('brief.lastLift'), detail: '' },
@@ -49,14 +61,34 @@ const conflicts = computed(() => {
   const begun = store.state!.lots.size > 0 || store.state!.pieces.size > 0;
   return (store.plan?.conflicts ?? [])
     .filter((conflict) => !(begun && conflict.code === 'startPassed'))
-    .map((conflict) => t(`conflict.${conflict.code}`, { n: conflict.minutes, name: 'formulaId' in conflict ? formulaOf(store.run!.pins, conflict.formulaId).name : '' }));
+    .map((conflict) =>
+      t(`conflict.${conflict.code}`, {
+        n: conflict.minutes,
+        name: 'formulaId' in conflict ? formulaOf(store.run!.pins, conflict.formulaId).name : '',
+      }),
+    );
 });
-const notes = computed(() => library.notes.filter((note) => note.runId !== store.run!.id && (note.formulaId === null || items.value.some((item) => item.formulaId === note.formulaId))));
+const notes = computed(() =>
+  library.notes.filter(
+    (note) =>
+      note.runId !== store.run!.id &&
+      (note.formulaId === null || items.value.some((item) => item.formulaId === note.formulaId)),
+  ),
+);
 
 async function rehearse(): Promise<void> {
   const { run, state } = store;
   if (!run || !state?.brief) return;
-  const made = await makeRun({ name: run.name, timeZone: zone.value, brief: state.brief, formulas: run.pins.formulas, stations: run.pins.stations }, true);
+  const made = await makeRun(
+    {
+      name: run.name,
+      timeZone: zone.value,
+      brief: state.brief,
+      formulas: run.pins.formulas,
+      stations: run.pins.stations,
+    },
+    true,
+  );
   await router.push(`/runs/${made.id}/brief`);
 }
 </script>
@@ -66,7 +98,9 @@ async function rehearse(): Promise<void> {
     <div class="flex flex-col gap-4">
       <PaperCard v-if="!changing">
         <div class="mb-2 flex items-start gap-3">
-          <h2 class="mr-auto text-2xl">{{ day(store.state!.brief!.serviceAtMs, zone) }}, {{ clock(store.state!.brief!.serviceAtMs, zone) }}</h2>
+          <h2 class="mr-auto text-2xl">
+            {{ day(store.state!.brief!.serviceAtMs, zone) }}, {{ clock(store.state!.brief!.serviceAtMs, zone) }}
+          </h2>
           <BigButton @click="changing = true">{{ t('brief.change') }}</BigButton>
         </div>
         <ul class="divide-y divide-line">
@@ -83,9 +117,17 @@ async function rehearse(): Promise<void> {
       <BriefForm v-else @done="changing = false" />
       <PaperCard :title="t('brief.order')">
         <ol class="flex flex-col">
-          <li v-for="step in steps" :key="step.what + step.atMs" class="grid grid-cols-[4.5rem_1fr] gap-3 border-t border-line py-2 first:border-0">
-            <span class="figure text-xl" :class="step.atMs < store.nowMs ? 'text-soft' : 'text-bell'">{{ clock(step.atMs, zone) }}</span>
-            <span><span class="font-semibold">{{ step.what }}</span> <span class="text-soft">{{ step.detail }}</span></span>
+          <li
+            v-for="step in steps"
+            :key="step.what + step.atMs"
+            class="grid grid-cols-[4.5rem_1fr] gap-3 border-t border-line py-2 first:border-0"
+          >
+            <span class="figure text-xl" :class="step.atMs < store.nowMs ? 'text-soft' : 'text-bell'">{{
+              clock(step.atMs, zone)
+            }}</span>
+            <span
+              ><span class="font-semibold">{{ step.what }}</span> <span class="text-soft">{{ step.detail }}</span></span
+            >
           </li>
         </ol>
       </PaperCard>
@@ -94,16 +136,28 @@ async function rehearse(): Promise<void> {
       <PaperCard v-if="store.plan" look="bell">
         <p>{{ t('brief.start') }}</p>
         <p class="figure text-6xl">{{ clock(store.plan.startMs, zone) }}</p>
-        <p class="mt-2 text-lg">{{ t('brief.span', { pour: clock(store.plan.firstPourMs, zone), lift: clock(store.plan.lastLiftMs, zone) }) }}</p>
-        <RouterLink :to="`/runs/${store.run!.id}/batter`" class="mt-4 flex min-h-14 items-center justify-center rounded-control bg-white px-5 text-lg font-semibold text-[#20233a]">{{ t('brief.toBatter') }}</RouterLink>
+        <p class="mt-2 text-lg">
+          {{ t('brief.span', { pour: clock(store.plan.firstPourMs, zone), lift: clock(store.plan.lastLiftMs, zone) }) }}
+        </p>
+        <RouterLink
+          :to="`/runs/${store.run!.id}/batter`"
+          class="mt-4 flex min-h-14 items-center justify-center rounded-control bg-white px-5 text-lg font-semibold text-[#20233a]"
+          >{{ t('brief.toBatter') }}</RouterLink
+        >
       </PaperCard>
       <PaperCard v-if="conflicts.length" look="ember" :title="t('brief.conflicts')">
-        <ul class="list-disc pl-5"><li v-for="conflict in conflicts" :key="conflict">{{ conflict }}</li></ul>
+        <ul class="list-disc pl-5">
+          <li v-for="conflict in conflicts" :key="conflict">{{ conflict }}</li>
+        </ul>
       </PaperCard>
-      <PaperCard v-else-if="store.plan" look="leaf"><p class="font-semibold text-leaf">{{ t('brief.allFits') }}</p></PaperCard>
+      <PaperCard v-else-if="store.plan" look="leaf"
+        ><p class="font-semibold text-leaf">{{ t('brief.allFits') }}</p></PaperCard
+      >
       <PaperCard v-if="notes.length" :title="t('brief.notes')">
         <ul class="flex flex-col gap-2">
-          <li v-for="note in notes" :key="note.runId + note.atMs">“{{ note.text }}” <span class="text-sm text-soft">{{ note.runName }}, {{ day(note.atMs, zone) }}</span></li>
+          <li v-for="note in notes" :key="note.runId + note.atMs">
+            “{{ note.text }}” <span class="text-sm text-soft">{{ note.runName }}, {{ day(note.atMs, zone) }}</span>
+          </li>
         </ul>
       </PaperCard>
       <PaperCard v-if="!store.run!.rehearsal" :title="t('brief.rehearseTitle')">

@@ -27,12 +27,21 @@ const { next, row, lastTap, looked } = board;
 
 const plates = computed(() =>
   (store.state!.brief?.items ?? [])
-    .flatMap((item) => item.stationIds.map((stationId) => ({ stationId, formulaId: item.formulaId, wide: stationOf(store.run!.pins, stationId).shape.kind === 'rectangle' })))
+    .flatMap((item) =>
+      item.stationIds.map((stationId) => ({
+        stationId,
+        formulaId: item.formulaId,
+        wide: stationOf(store.run!.pins, stationId).shape.kind === 'rectangle',
+      })),
+    )
     .sort((a, b) => Number(b.wide) - Number(a.wide)),
 );
 const notReady = computed(() => {
-  const zone = store.outlook?.forecast.zones.find((candidate) => candidate.stationId === next.value?.stationId && candidate.zoneId === next.value?.zoneId);
-  return next.value?.verb === 'pour' && zone !== undefined && !zone.ready;
+  const zone = store.outlook?.forecast.zones.find(
+    (candidate) => candidate.stationId === next.value?.stationId && candidate.zoneId === next.value?.zoneId,
+  );
+  if (next.value?.verb !== 'pour' || zone === undefined || zone.ready) return null;
+  return zone.surfaceC < zone.targetC ? 'tooCool' : 'tooHot';
 });
 const undoLabel = computed(() => {
   const tap = lastTap.value;
@@ -82,34 +91,81 @@ for (const digit of [1, 2, 3, 4, 5, 6]) {
 const wake = useWakeLock();
 onMounted(() => wake.request('screen').catch(() => undefined));
 onBeforeUnmount(() => wake.release().catch(() => undefined));
-const nameOf = () => (next.value ? `${next.value.verb}${next.value.stationId}${next.value.placeId}${next.value.pieceId ?? ''}` : null);
-useTone('due', computed(() => (next.value && next.value.dueMs <= store.nowMs ? nameOf() : null)));
-useTone('late', computed(() => (next.value && next.value.verb !== 'pour' && next.value.latestMs < store.nowMs ? nameOf() : null)));
+const nameOf = () =>
+  next.value ? `${next.value.verb}${next.value.stationId}${next.value.placeId}${next.value.pieceId ?? ''}` : null;
+useTone(
+  'due',
+  computed(() => (next.value && next.value.dueMs <= store.nowMs ? nameOf() : null)),
+);
+useTone(
+  'late',
+  computed(() => (next.value && next.value.verb !== 'pour' && next.value.latestMs < store.nowMs ? nameOf() : null)),
+);
 </script>
 
 <template>
   <div class="grid items-start gap-4 md:grid-cols-[18rem_1fr] xl:grid-cols-[19rem_1fr_17.5rem]">
     <div class="flex flex-col gap-3 md:max-xl:contents">
       <div class="flex flex-col gap-3 md:sticky md:top-2">
-        <NextHandCard :hand="next" :not-ready="notReady" class="min-h-72" @done="done" @not-yet="notYet" @finish="finish" />
+        <NextHandCard
+          :hand="next"
+          :not-ready="notReady"
+          class="min-h-72"
+          @done="done"
+          @not-yet="notYet"
+          @finish="finish"
+        />
         <div class="grid grid-cols-2 gap-2">
-          <BigButton class="text-base" :disabled="!lastTap" data-testid="undo" @click="board.undo"><Undo2 class="size-5 shrink-0" aria-hidden="true" />{{ undoLabel }}</BigButton>
-          <BigButton class="text-base" :disabled="row.length < 2" data-testid="row" @click="board.actRow">{{ row.length > 1 ? t('board.row', { zone: next!.zoneId, n: row.length, deed: t(`done.${next!.verb}`) }) : t('board.noRow') }}</BigButton>
+          <BigButton class="text-base" :disabled="!lastTap" data-testid="undo" @click="board.undo"
+            ><Undo2 class="size-5 shrink-0" aria-hidden="true" />{{ undoLabel }}</BigButton
+          >
+          <BigButton class="text-base" :disabled="row.length < 2" data-testid="row" @click="board.actRow">{{
+            row.length > 1
+              ? t('board.row', { zone: next!.zoneId, n: row.length, deed: t(`done.${next!.verb}`) })
+              : t('board.noRow')
+          }}</BigButton>
         </div>
         <ThenList :hands="board.hands.value.slice(1)" />
       </div>
     </div>
     <div class="flex min-w-0 flex-col gap-4">
-      <PlateBoard v-for="plate in plates.filter((candidate) => candidate.wide)" :key="plate.stationId" :station-id="plate.stationId" :formula-id="plate.formulaId" :hands="board.hands.value" :next="next" :looked-id="looked?.id" @act="board.act" />
-      <div class="grid grid-cols-2 gap-4">
-        <PlateBoard v-for="plate in plates.filter((candidate) => !candidate.wide)" :key="plate.stationId" class="mx-auto w-full max-w-60" :station-id="plate.stationId" :formula-id="plate.formulaId" :hands="board.hands.value" :next="next" :looked-id="looked?.id" @act="board.act" />
+      <PlateBoard
+        v-for="plate in plates.filter((candidate) => candidate.wide)"
+        :key="plate.stationId"
+        :station-id="plate.stationId"
+        :formula-id="plate.formulaId"
+        :hands="board.hands.value"
+        :next="next"
+        :looked-id="looked?.id"
+        @act="board.act"
+      />
+      <div class="flex flex-wrap items-start gap-x-6 gap-y-4">
+        <PlateBoard
+          v-for="plate in plates.filter((candidate) => !candidate.wide)"
+          :key="plate.stationId"
+          class="w-[min(12.5rem,45%)]"
+          :station-id="plate.stationId"
+          :formula-id="plate.formulaId"
+          :hands="board.hands.value"
+          :next="next"
+          :looked-id="looked?.id"
+          @act="board.act"
+        />
+        <RunCounts />
       </div>
-      <RunCounts />
     </div>
     <div class="flex flex-col gap-3 md:max-xl:col-span-2 md:max-xl:grid md:max-xl:grid-cols-2">
       <HeatAdvice />
-      <CueLadder v-if="looked" :piece="looked" @see="(cue) => board.see(looked!, cue)" @lose="board.lose(looked!)" @look="board.look" />
-      <PaperCard v-else><p class="text-soft">{{ t('ladder.none') }}</p></PaperCard>
+      <CueLadder
+        v-if="looked"
+        :piece="looked"
+        @see="(cue) => board.see(looked!, cue)"
+        @lose="board.lose(looked!)"
+        @look="board.look"
+      />
+      <PaperCard v-else
+        ><p class="text-soft">{{ t('ladder.none') }}</p></PaperCard
+      >
       <CautionLine stage="cook" />
     </div>
   </div>

@@ -30,7 +30,12 @@ const rungs = computed(() =>
     .map((cue, index): Rung => {
       const at = predicted.value?.cues[cue];
       const seen = props.piece.cues.filter((tapped) => tapped.cue === cue).at(-1);
-      return { cue, at: at === undefined ? null : seconds(at), seen: seen ? seconds(seen.atMs) : null, digit: index + 1 };
+      return {
+        cue,
+        at: at === undefined ? null : seconds(at),
+        seen: seen ? seconds(seen.atMs) : null,
+        digit: index + 1,
+      };
     })
     .sort((a, b) => (a.at ?? Infinity) - (b.at ?? Infinity)),
 );
@@ -43,9 +48,28 @@ const visible = computed(() => (store.run?.rehearsal && !flipped.value ? appeara
 <template>
   <PaperCard data-testid="ladder">
     <div class="flex items-center gap-1">
-      <button type="button" class="flex size-14 items-center justify-center rounded-control hover:bg-mist" :aria-label="t('ladder.before')" @click="emit('look', -1)"><ChevronLeft aria-hidden="true" /></button>
-      <h2 class="flex-1 text-center text-xl">{{ piece.placeId }}<span class="block font-reading text-sm font-normal text-soft">{{ t('ladder.poured', { n: piece.number, time: stretch(ageS) }) }}</span></h2>
-      <button type="button" class="flex size-14 items-center justify-center rounded-control hover:bg-mist" :aria-label="t('ladder.after')" @click="emit('look', 1)"><ChevronRight aria-hidden="true" /></button>
+      <button
+        type="button"
+        class="flex size-14 items-center justify-center rounded-control hover:bg-mist"
+        :aria-label="t('ladder.before')"
+        @click="emit('look', -1)"
+      >
+        <ChevronLeft aria-hidden="true" />
+      </button>
+      <h2 class="flex-1 text-center text-xl">
+        {{ piece.placeId
+        }}<span class="block font-reading text-sm font-normal text-soft">{{
+          t('ladder.poured', { n: piece.number, time: stretch(ageS) })
+        }}</span>
+      </h2>
+      <button
+        type="button"
+        class="flex size-14 items-center justify-center rounded-control hover:bg-mist"
+        :aria-label="t('ladder.after')"
+        @click="emit('look', 1)"
+      >
+        <ChevronRight aria-hidden="true" />
+      </button>
     </div>
     <p v-if="predicted?.tooHot" class="my-1 font-semibold text-ember">{{ t('ladder.tooHot') }}</p>
     <template v-if="!flipped">
@@ -60,17 +84,41 @@ const visible = computed(() => (store.run?.rehearsal && !flipped.value ? appeara
             :data-cue="rung.cue"
             @click="emit('see', rung.cue)"
           >
-            <span class="size-3 shrink-0 rounded-full border-2" :class="rung.seen !== null ? 'border-leaf bg-leaf' : 'border-soft'" aria-hidden="true" />
-            <span class="flex-1 leading-tight font-semibold">{{ t(`cue.${rung.cue}`) }}<span v-if="rung.seen !== null" class="block text-sm font-normal text-leaf">{{ t('ladder.seen', { time: stretch(rung.seen) }) }}</span></span>
-            <span class="figure text-lg" :class="{ 'text-soft': rung.at !== null && rung.at < ageS }">{{ rung.at === null ? '–' : stretch(rung.at) }}</span>
+            <span
+              class="size-3 shrink-0 rounded-full border-2"
+              :class="rung.seen !== null ? 'border-leaf bg-leaf' : 'border-soft'"
+              aria-hidden="true"
+            />
+            <span class="flex-1 leading-tight font-semibold"
+              >{{ t(`cue.${rung.cue}`)
+              }}<span v-if="rung.seen !== null" class="block text-sm font-normal text-leaf">{{
+                t('ladder.seen', { time: stretch(rung.seen) })
+              }}</span></span
+            >
+            <span class="figure text-lg" :class="{ 'text-soft': rung.at !== null && rung.at < ageS }">{{
+              rung.at === null ? '–' : stretch(rung.at)
+            }}</span>
           </button>
         </li>
       </ul>
       <p v-if="predicted" class="mt-2 flex items-baseline justify-between rounded-control bg-mist px-3 py-2 text-bell">
-        <span class="font-semibold">{{ t('verb.flip') }} <span class="text-sm font-normal">± {{ number(predicted.flipSpreadS) }} s</span></span>
-        <span><span class="text-sm">{{ stretch(seconds(predicted.flip.earliestMs)) }} – {{ stretch(seconds(predicted.flip.latestMs)) }}</span> <span class="figure text-xl" data-testid="flip-at">{{ stretch(seconds(predicted.flip.bestMs)) }}</span></span>
+        <span class="font-semibold"
+          >{{ t('verb.flip') }} <span class="text-sm font-normal">± {{ number(predicted.flipSpreadS) }} s</span></span
+        >
+        <span
+          ><span class="text-sm"
+            >{{ stretch(seconds(predicted.flip.earliestMs)) }} – {{ stretch(seconds(predicted.flip.latestMs)) }}</span
+          >
+          <span class="figure text-xl" data-testid="flip-at">{{ stretch(seconds(predicted.flip.bestMs)) }}</span></span
+        >
       </p>
-      <p v-if="visible" class="mt-2 text-sm text-soft" data-testid="visible">{{ visible.seen.length ? t('ladder.shows', { cues: visible.seen.map((cue) => t(`cue.${cue}`)).join(', ') }) : t('ladder.showsNothing') }}</p>
+      <p v-if="visible" class="mt-2 text-sm text-soft" data-testid="visible">
+        {{
+          visible.seen.length
+            ? t('ladder.shows', { cues: visible.seen.map((cue) => t(`cue.${cue}`)).join(', ') })
+            : t('ladder.showsNothing')
+        }}
+      </p>
     </template>
     <template v-else-if="predicted">
       <p class="text-soft">{{ t('ladder.second') }}</p>
@@ -80,6 +128,8 @@ const visible = computed(() => (store.run?.rehearsal && !flipped.value ? appeara
       </p>
       <p class="mt-2 text-sm text-soft">{{ t(`ladder.done.${body.type}`) }}</p>
     </template>
-    <BigButton class="mt-2 w-full text-base" @click="emit('lose')">{{ t('ladder.lost', { place: piece.placeId }) }}</BigButton>
+    <BigButton class="mt-2 w-full text-base" @click="emit('lose')">{{
+      t('ladder.lost', { place: piece.placeId })
+    }}</BigButton>
   </PaperCard>
 </template>

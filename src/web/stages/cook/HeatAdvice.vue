@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { computed } from 'vue';
-import { stationOf, type ZoneForecast } from '#core/desk';
+import type { ZoneForecast } from '#core/desk';
 import BigButton from '../../parts/BigButton.vue';
 import { mark, number, temperature } from '../../parts/format.ts';
 import { differenceFromCelsius } from '#core/units';
@@ -15,32 +15,53 @@ const session = useSession();
 /** Less than this is noise to a cook, °C. Common practice, no source. */
 const WORTH_SAYING_C = 7;
 
-const stray = computed((): ZoneForecast | undefined =>
-  (store.outlook?.forecast.zones ?? [])
-    .filter((zone) => zone.basis !== 'cold' && zone.mark !== null && zone.mark > 0 && Math.abs(zone.surfaceC - zone.targetC) > Math.max(WORTH_SAYING_C, zone.sdC))
-    .sort((a, b) => Math.abs(b.surfaceC - b.targetC) - Math.abs(a.surfaceC - a.targetC))[0],
+const stray = computed(
+  (): ZoneForecast | undefined =>
+    (store.outlook?.forecast.zones ?? [])
+      .filter(
+        (zone) =>
+          zone.basis !== 'cold' &&
+          zone.mark !== null &&
+          zone.mark > 0 &&
+          Math.abs(zone.surfaceC - zone.targetC) > Math.max(WORTH_SAYING_C, zone.sdC),
+      )
+      .sort((a, b) => Math.abs(b.surfaceC - b.targetC) - Math.abs(a.surfaceC - a.targetC))[0],
 );
 const warm = computed(() => (stray.value ? stray.value.surfaceC > stray.value.targetC : false));
-const to = computed(() => {
-  const zone = stray.value;
-  if (!zone) return null;
-  const dial = stationOf(store.run!.pins, zone.stationId).zones.find((candidate) => candidate.id === zone.zoneId)!.dial;
-  const next = zone.mark! + (warm.value ? -dial.step : dial.step);
-  return next >= dial.step && next <= dial.max ? next : null;
-});
-const off = computed(() => (stray.value ? number(differenceFromCelsius(Math.abs(stray.value.surfaceC - stray.value.targetC), session.settings.temperatureUnit)) : ''));
+const to = computed(() => stray.value?.advisedMark ?? null);
+const off = computed(() =>
+  stray.value
+    ? number(
+        differenceFromCelsius(Math.abs(stray.value.surfaceC - stray.value.targetC), session.settings.temperatureUnit),
+      )
+    : '',
+);
 
 function turn(): void {
   const zone = stray.value;
   if (!zone || to.value === null) return;
-  void store.tap([{ kind: 'burner-turned', payload: { stationId: zone.stationId, zoneId: zone.zoneId, mark: to.value } }]);
+  void store.tap([
+    { kind: 'burner-turned', payload: { stationId: zone.stationId, zoneId: zone.zoneId, mark: to.value } },
+  ]);
 }
 </script>
 
 <template>
   <PaperCard v-if="stray" look="ember" data-testid="heat-advice">
-    <p class="figure text-lg text-ember">{{ t(warm ? 'advice.warm' : 'advice.cool', { zone: stray.zoneId, off, unit: `°${session.settings.temperatureUnit}` }) }}</p>
-    <p class="text-sm">{{ t('advice.first', { s: number(stray.next.flip.bestS), target: temperature(stray.targetC) }) }}</p>
-    <BigButton v-if="to !== null" class="mt-2 w-full" @click="turn">{{ t('advice.turned', { zone: stray.zoneId, mark: mark(to) }) }}</BigButton>
+    <p class="figure text-lg text-ember">
+      {{
+        t(warm ? 'advice.warm' : 'advice.cool', {
+          zone: stray.zoneId,
+          off,
+          unit: `°${session.settings.temperatureUnit}`,
+        })
+      }}
+    </p>
+    <p class="text-sm">
+      {{ t('advice.first', { s: number(stray.next.flip.bestS), target: temperature(stray.targetC) }) }}
+    </p>
+    <BigButton v-if="to !== null" class="mt-2 w-full" @click="turn">{{
+      t('advice.turned', { zone: stray.zoneId, mark: mark(to) })
+    }}</BigButton>
   </PaperCard>
 </template>

@@ -7,7 +7,7 @@ import { useRun } from '../../stores/run.ts';
 import { t } from '../../words/index.ts';
 
 /** The largest thing on the stage: one verb, one place, one time. */
-const props = defineProps<{ hand: Hand | undefined; notReady: boolean }>();
+const props = defineProps<{ hand: Hand | undefined; notReady: 'tooCool' | 'tooHot' | null }>();
 const emit = defineEmits<{ done: []; notYet: []; finish: [] }>();
 const store = useRun();
 
@@ -15,7 +15,9 @@ const store = useRun();
 const NOW_S = 2;
 const inS = computed(() => (props.hand ? (props.hand.dueMs - store.nowMs) / 1000 : 0));
 const leftS = computed(() => (props.hand ? (props.hand.latestMs - store.nowMs) / 1000 : 0));
-const phase = computed(() => (inS.value > NOW_S ? 'wait' : leftS.value < 0 && props.hand?.verb !== 'pour' ? 'late' : 'now'));
+const phase = computed(() =>
+  inS.value > NOW_S ? 'wait' : leftS.value < 0 && props.hand?.verb !== 'pour' ? 'late' : 'now',
+);
 const far = computed(() => inS.value > 600);
 
 /** The window as a bar: from a while before its start to a while past its end. */
@@ -34,30 +36,72 @@ const allOff = computed(() => !props.hand && store.outlook !== null);
 </script>
 
 <template>
-  <section class="flex flex-col rounded-card bg-bell-ground p-4 text-on-bell" aria-live="polite" data-testid="next-hand">
+  <section
+    class="flex flex-col rounded-card bg-bell-ground p-4 text-on-bell"
+    aria-live="polite"
+    data-testid="next-hand"
+  >
     <template v-if="hand">
-      <p class="flex justify-between text-sm"><span>{{ t('hand.next') }}</span><span>{{ where }}</span></p>
-      <p class="figure text-[clamp(3rem,7vw,4.6rem)] leading-[1.05]"><span>{{ t(`verb.${hand.verb}`) }}</span> <span class="whitespace-nowrap text-go">{{ hand.placeId }}</span></p>
+      <p class="flex justify-between text-sm">
+        <span>{{ t('hand.next') }}</span
+        ><span>{{ where }}</span>
+      </p>
+      <p class="figure text-[clamp(3rem,6vw,4rem)] leading-[1.05]">
+        <span>{{ t(`verb.${hand.verb}`) }}</span> <span class="whitespace-nowrap text-go">{{ hand.placeId }}</span>
+      </p>
       <p class="mt-1 flex flex-wrap items-baseline gap-x-3">
-        <span class="figure text-5xl" data-testid="next-time">{{ phase === 'wait' ? (far ? clock(hand.dueMs, store.run!.pins.timeZone) : stretch(inS)) : phase === 'late' ? t('hand.late') : t('hand.now') }}</span>
-        <span v-if="phase === 'now' && hand.verb !== 'pour'" class="text-xl">{{ t('hand.left', { time: stretch(leftS) }) }}</span>
+        <span class="figure text-5xl" data-testid="next-time">{{
+          phase === 'wait'
+            ? far
+              ? clock(hand.dueMs, store.run!.pins.timeZone)
+              : stretch(inS)
+            : phase === 'late'
+              ? t('hand.late')
+              : t('hand.now')
+        }}</span>
+        <span v-if="phase === 'now' && hand.verb !== 'pour'" class="text-xl">{{
+          t('hand.left', { time: stretch(leftS) })
+        }}</span>
         <span v-else-if="phase === 'late'" class="text-xl">{{ t('hand.lateBy', { time: stretch(-leftS) }) }}</span>
         <span v-else class="text-lg">{{ what }}</span>
       </p>
-      <div v-if="bar" class="relative my-3 h-3 rounded-full bg-white/25" role="img" :aria-label="t('hand.window', { from: clock(hand.earliestMs, store.run!.pins.timeZone), to: clock(hand.latestMs, store.run!.pins.timeZone) })">
-        <div class="absolute inset-y-0 rounded-full bg-go" :style="{ left: `${bar.start}%`, width: `${bar.end - bar.start}%` }" />
+      <div
+        v-if="bar"
+        class="relative my-3 h-3 rounded-full bg-white/25"
+        role="img"
+        :aria-label="
+          t('hand.window', {
+            from: clock(hand.earliestMs, store.run!.pins.timeZone),
+            to: clock(hand.latestMs, store.run!.pins.timeZone),
+          })
+        "
+      >
+        <div
+          class="absolute inset-y-0 rounded-full bg-go"
+          :style="{ left: `${bar.start}%`, width: `${bar.end - bar.start}%` }"
+        />
         <div class="absolute -inset-y-1 w-1.5 -translate-x-1/2 rounded bg-white" :style="{ left: `${bar.now}%` }" />
       </div>
-      <p v-else-if="notReady" class="my-2 rounded-control bg-white/15 px-3 py-1.5">{{ t('hand.plateNotReady') }}</p>
+      <p v-else-if="notReady" class="my-2 rounded-control bg-white/15 px-3 py-1.5">{{ t(`hand.plate.${notReady}`) }}</p>
       <div class="mt-auto grid gap-2 pt-2" :class="hand.verb === 'flip' ? 'grid-cols-[3fr_2fr]' : ''">
-        <BigButton look="onBell" class="min-h-18 text-xl" :key-cap="t('key.space')" @click="emit('done')">{{ t(`done.${hand.verb}`) }}</BigButton>
-        <BigButton v-if="hand.verb === 'flip'" class="min-h-18 border-white/40! bg-transparent! text-on-bell!" :key-cap="t('key.notYet')" @click="emit('notYet')">{{ t('hand.notYet') }}</BigButton>
+        <BigButton look="onBell" class="min-h-18 text-xl" :key-cap="t('key.space')" @click="emit('done')">{{
+          t(`done.${hand.verb}`)
+        }}</BigButton>
+        <BigButton
+          v-if="hand.verb === 'flip'"
+          class="min-h-18 border-white/40! bg-transparent! text-on-bell!"
+          :key-cap="t('key.notYet')"
+          @click="emit('notYet')"
+          >{{ t('hand.notYet') }}</BigButton
+        >
       </div>
     </template>
     <template v-else-if="allOff">
       <p class="figure text-5xl">{{ t('hand.allOff') }}</p>
       <p class="my-3 text-lg">{{ t('hand.allOffLead') }}</p>
-      <BigButton look="onBell" class="mt-auto min-h-18 text-xl" @click="emit('finish')">{{ t('hand.toReview') }}</BigButton>
+      <BigButton look="onBell" class="mt-auto min-h-18 text-xl" @click="emit('finish')">{{
+        t('hand.toReview')
+      }}</BigButton>
     </template>
     <p v-else role="status">{{ t('frame.working') }}</p>
   </section>

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { computed } from 'vue';
-import { discOn, formulaOf, placesFor, stationOf, type Hand } from '#core/desk';
+import { discOn, formulaOf, placesFor, stationOf, type Hand, type ZoneForecast } from '#core/desk';
 import type { Place } from '#core/pour';
 import { placeKey } from '#core/run';
 import { mark, stretch, temperature, temperatureSpread } from '../../parts/format.ts';
@@ -11,7 +11,13 @@ import PieceOnPlate from './PieceOnPlate.vue';
 import { appearanceOf } from './use-appearance.ts';
 
 /** A plate as it lies before the cook. One tap on a place does its next action. */
-const props = defineProps<{ stationId: string; formulaId: string; hands: readonly Hand[]; next: Hand | undefined; lookedId: string | undefined }>();
+const props = defineProps<{
+  stationId: string;
+  formulaId: string;
+  hands: readonly Hand[];
+  next: Hand | undefined;
+  lookedId: string | undefined;
+}>();
 const emit = defineEmits<{ act: [hand: Hand] }>();
 const store = useRun();
 
@@ -20,27 +26,59 @@ const body = computed(() => formulaOf(store.run!.pins, props.formulaId));
 const volumeMl = computed(() => store.state!.portionMl.get(props.formulaId) ?? body.value.portion.volumeMl);
 const disc = computed(() => discOn(body.value, station.value, volumeMl.value));
 const places = computed(() => placesFor(body.value, station.value, volumeMl.value));
-const zones = computed(() => (store.outlook?.forecast.zones ?? []).filter((zone) => zone.stationId === props.stationId && zone.formulaId === props.formulaId));
+const zones = computed(() =>
+  (store.outlook?.forecast.zones ?? []).filter(
+    (zone) => zone.stationId === props.stationId && zone.formulaId === props.formulaId,
+  ),
+);
 const touchMm = computed(() => Math.max(disc.value.diameterMm + 20, 150) / 2);
 
 const spots = computed(() =>
   places.value.map((place) => {
     const pieceId = store.state!.onPlate.get(placeKey(props.stationId, place.id));
     const piece = pieceId ? store.state!.pieces.get(pieceId) : undefined;
-    const hand = props.hands.find((candidate) => candidate.stationId === props.stationId && candidate.placeId === place.id);
+    const hand = props.hands.find(
+      (candidate) => candidate.stationId === props.stationId && candidate.placeId === place.id,
+    );
     const look = piece ? appearanceOf(store, piece) : null;
-    const isNext = props.next !== undefined && props.next.stationId === props.stationId && props.next.placeId === place.id;
-    return { place, piece, hand, look, isNext, time: hand ? timeOf(hand) : '', light: piece?.flippedAtMs != null && (look?.underside === 'brown' || look?.underside === 'dark') };
+    const isNext =
+      props.next !== undefined && props.next.stationId === props.stationId && props.next.placeId === place.id;
+    return {
+      place,
+      piece,
+      hand,
+      look,
+      isNext,
+      time: hand ? timeOf(hand) : '',
+      light: piece?.flippedAtMs != null && (look?.underside === 'brown' || look?.underside === 'dark'),
+    };
   }),
 );
 
+function heatOf(zone: ZoneForecast): string {
+  if (zone.basis === 'cold') return t('board.cold');
+  const surface = `${temperature(zone.surfaceC)} ± ${temperatureSpread(zone.sdC)}`;
+  return zone.mark ? `${surface} ${t('board.at', { mark: mark(zone.mark) })}` : surface;
+}
 function timeOf(hand: Hand): string {
   const inS = (hand.dueMs - store.nowMs) / 1000;
   if (hand.verb === 'pour') return inS > 600 ? '' : inS < 1 ? t('hand.now') : stretch(inS);
   if (store.nowMs > hand.latestMs) return t('hand.lateShort');
   return inS < 1 ? t('hand.now') : stretch(inS);
 }
-function spoken({ place, hand, piece, time, look }: { place: Place; hand: Hand | undefined; piece: unknown; time: string; look: ReturnType<typeof appearanceOf> }): string {
+function spoken({
+  place,
+  hand,
+  piece,
+  time,
+  look,
+}: {
+  place: Place;
+  hand: Hand | undefined;
+  piece: unknown;
+  time: string;
+  look: ReturnType<typeof appearanceOf>;
+}): string {
   if (!hand) return t(piece ? 'board.waits' : 'board.empty', { place: place.id });
   const seen = look?.seen.at(-1);
   return t('board.spoken', { verb: t(`verb.${hand.verb}`), place: place.id, time, seen: seen ? t(`cue.${seen}`) : '' });
@@ -55,11 +93,23 @@ const labelMm = computed(() => Math.min(disc.value.diameterMm / 3.6, 34));
   <section :aria-label="station.name" :data-station="stationId">
     <p class="mb-1 flex flex-wrap items-baseline gap-x-3">
       <span class="figure text-lg">{{ station.name }}</span>
-      <span v-for="zone in zones" :key="zone.key" class="text-sm" :class="zone.ready ? 'text-soft' : 'font-semibold text-ember'">
-        {{ zone.zoneId }} {{ temperature(zone.surfaceC) }} ± {{ temperatureSpread(zone.sdC) }}<template v-if="zone.mark"> {{ t('board.at', { mark: mark(zone.mark) }) }}</template>
+      <span
+        v-for="zone in zones"
+        :key="zone.key"
+        class="text-sm"
+        :class="zone.ready ? 'text-soft' : 'font-semibold text-ember'"
+      >
+        {{ zone.zoneId }}
+        {{ heatOf(zone) }}
       </span>
     </p>
-    <PlateDrawing :station="station" :places="places" :diameter-mm="disc.diameterMm" :label="t('board.plate', { name: station.name })" role="group">
+    <PlateDrawing
+      :station="station"
+      :places="places"
+      :diameter-mm="disc.diameterMm"
+      :label="t('board.plate', { name: station.name })"
+      role="group"
+    >
       <template #default>
         <g
           v-for="spot in spots"
@@ -77,18 +127,72 @@ const labelMm = computed(() => Math.min(disc.value.diameterMm / 3.6, 34));
         >
           <circle :cx="spot.place.xMm" :cy="spot.place.yMm" :r="touchMm" fill="transparent" />
           <template v-if="spot.piece">
-            <PieceOnPlate :id="spot.piece.id" :x-mm="spot.place.xMm" :y-mm="spot.place.yMm" :diameter-mm="disc.diameterMm" :flipped="spot.piece.flippedAtMs !== null" :thin="body.type === 'thin'" :look="spot.look" />
-            <g class="figure" text-anchor="middle" :class="spot.light ? 'fill-white stroke-[#5f3717]' : 'fill-[#20233a] stroke-white/80'" stroke-width="6" paint-order="stroke" stroke-linejoin="round">
-              <text :x="spot.place.xMm" :y="spot.place.yMm - labelMm * 0.25" :font-size="labelMm * 0.8">{{ spot.place.id }}</text>
+            <PieceOnPlate
+              :id="spot.piece.id"
+              :x-mm="spot.place.xMm"
+              :y-mm="spot.place.yMm"
+              :diameter-mm="disc.diameterMm"
+              :flipped="spot.piece.flippedAtMs !== null"
+              :thin="body.type === 'thin'"
+              :look="spot.look"
+            />
+            <g
+              class="figure"
+              text-anchor="middle"
+              :class="spot.light ? 'fill-white stroke-[#5f3717]' : 'fill-[#20233a] stroke-white/80'"
+              stroke-width="6"
+              paint-order="stroke"
+              stroke-linejoin="round"
+            >
+              <text :x="spot.place.xMm" :y="spot.place.yMm - labelMm * 0.25" :font-size="labelMm * 0.8">{{
+                spot.place.id
+              }}</text>
               <text :x="spot.place.xMm" :y="spot.place.yMm + labelMm * 0.85" :font-size="labelMm">{{ spot.time }}</text>
             </g>
           </template>
           <template v-else>
-            <circle :cx="spot.place.xMm" :cy="spot.place.yMm" :r="disc.diameterMm / 2" fill="none" stroke-width="2.5" stroke-dasharray="9 8" :class="spot.hand ? 'stroke-on-plate' : 'stroke-rim'" />
-            <text :x="spot.place.xMm" :y="spot.place.yMm - labelMm * 0.1" text-anchor="middle" class="figure fill-on-plate" :font-size="labelMm * 0.8">{{ spot.place.id }}</text>
-            <text v-if="spot.hand" :x="spot.place.xMm" :y="spot.place.yMm + labelMm * 0.9" text-anchor="middle" class="fill-on-plate" :font-size="labelMm * 0.75">{{ spot.time || t('board.pour') }}</text>
+            <circle
+              :cx="spot.place.xMm"
+              :cy="spot.place.yMm"
+              :r="disc.diameterMm / 2"
+              fill="none"
+              stroke-width="2.5"
+              stroke-dasharray="9 8"
+              :class="spot.hand ? 'stroke-on-plate' : 'stroke-rim'"
+            />
+            <text
+              :x="spot.place.xMm"
+              :y="spot.place.yMm - labelMm * 0.1"
+              text-anchor="middle"
+              class="figure fill-on-plate"
+              :font-size="labelMm * 0.8"
+              >{{ spot.place.id }}</text
+            >
+            <text
+              v-if="spot.hand"
+              :x="spot.place.xMm"
+              :y="spot.place.yMm + labelMm * 0.9"
+              text-anchor="middle"
+              class="figure fill-on-plate"
+              :font-size="labelMm * 0.75"
+              >{{ spot.time || t('board.pour') }}</text
+            >
           </template>
-          <circle class="ring" :class="spot.isNext ? 'stroke-go' : spot.piece?.id === lookedId ? 'stroke-[#b9baf7]' : 'stroke-transparent'" :cx="spot.place.xMm" :cy="spot.place.yMm" :r="disc.diameterMm / 2 + 8" fill="none" :stroke-width="spot.isNext ? 8 : 4" />
+          <circle
+            class="ring"
+            :class="
+              spot.isNext
+                ? 'stroke-go'
+                : spot.piece && spot.piece.id === lookedId
+                  ? 'stroke-[#b9baf7]'
+                  : 'stroke-transparent'
+            "
+            :cx="spot.place.xMm"
+            :cy="spot.place.yMm"
+            :r="disc.diameterMm / 2 + 8"
+            fill="none"
+            :stroke-width="spot.isNext ? 8 : 4"
+          />
         </g>
       </template>
     </PlateDrawing>

@@ -25,12 +25,18 @@ const counts = computed(() =>
 </script>
 
 <template>
-  <dl class="flex flex-wrap gap-x-8 gap-y-2" :aria-label="t('counts.title')">
+  <dl class="flex min-w-36 flex-1 basis-36 flex-wrap gap-x-8 gap-y-4 pt-7 lg:flex-col" :aria-label="t('counts.title')">
     <div v-for="count in counts" :key="count.formulaId">
       <dt class="text-sm text-soft">{{ t('counts.off', { pieces: count.word }) }}</dt>
       <dd>
-        <span class="figure text-3xl" data-testid="off">{{ count.off }}</span> <span class="figure text-soft">{{ t('counts.of', { n: count.of }) }}</span>
-        <span class="block text-sm text-soft">{{ tn('counts.toPour', count.toPour) }}<template v-if="count.leftMl !== null">, {{ t('counts.left', { volume: millilitres(count.leftMl) }) }}</template><template v-if="count.lost">, {{ tn('counts.lost', count.lost) }}</template></span>
+        <span class="figure text-3xl" data-testid="off">{{ count.off }}</span>
+        <span class="figure text-soft">{{ t('counts.of', { n: count.of }) }}</span>
+        <span class="block text-sm text-soft"
+          >{{ tn('counts.toPour', count.toPour)
+          }}<template v-if="count.leftMl !== null"
+            >, {{ t('counts.left', { volume: millilitres(count.leftMl) }) }}</template
+          ><template v-if="count.lost">, {{ tn('counts.lost', count.lost) }}</template></span
+        >
       </dd>
     </div>
   </dl>

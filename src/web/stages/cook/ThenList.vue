@@ -22,17 +22,21 @@ const entries = computed(() => {
   const list: { head: Hand; last: Hand }[] = [];
   for (const hand of props.hands) {
     const group = list.at(-1);
-    if (group && group.head.verb === hand.verb && group.head.stationId === hand.stationId && group.head.zoneId === hand.zoneId) group.last = hand;
+    if (
+      group &&
+      group.head.verb === hand.verb &&
+      group.head.stationId === hand.stationId &&
+      group.head.zoneId === hand.zoneId
+    )
+      group.last = hand;
     else list.push({ head: hand, last: hand });
   }
-  return list.slice(0, SHOWN).map(
-    ({ head, last }): Entry => ({
-      key: `${head.verb}${head.stationId}${head.placeId}`,
-      verb: head.verb,
-      places: head === last ? head.placeId : `${head.placeId} – ${last.placeId}`,
-      dueMs: head.dueMs,
-    }),
-  );
+  return list.slice(0, SHOWN).map(({ head, last }): Entry => ({
+    key: `${head.verb}${head.stationId}${head.placeId}`,
+    verb: head.verb,
+    places: head === last ? head.placeId : `${head.placeId} – ${last.placeId}`,
+    dueMs: head.dueMs,
+  }));
 });
 function when(dueMs: number): string {
   const inS = (dueMs - store.nowMs) / 1000;
@@ -44,8 +48,13 @@ function when(dueMs: number): string {
   <section class="rounded-card border border-line bg-card px-4 py-2" :aria-label="t('hand.then')">
     <p class="text-sm text-soft">{{ t('hand.then') }}</p>
     <ol>
-      <li v-for="entry in entries" :key="entry.key" class="figure grid grid-cols-[3.2rem_1fr_auto] gap-2 border-t border-line py-1.5 text-xl">
-        <span>{{ t(`verb.${entry.verb}`) }}</span><span class="text-bell">{{ entry.places }}</span><span>{{ when(entry.dueMs) }}</span>
+      <li
+        v-for="entry in entries"
+        :key="entry.key"
+        class="figure grid grid-cols-[3.2rem_1fr_auto] gap-2 border-t border-line py-1.5 text-xl"
+      >
+        <span>{{ t(`verb.${entry.verb}`) }}</span><span class="text-bell">{{ entry.places }}</span
+        ><span>{{ when(entry.dueMs) }}</span>
       </li>
     </ol>
     <p v-if="!entries.length" class="border-t border-line py-2 text-soft">{{ t('hand.nothingThen') }}</p>

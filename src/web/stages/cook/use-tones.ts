@@ -2,7 +2,20 @@ import { watch, type Ref } from 'vue';
 import { useSession } from '../../stores/session.ts';
 
 /** Short tones, Hz and seconds: due rises, late is low and double, heat falls. */
-const TONES = { due: [[660, 0.09], [880, 0.12]], late: [[220, 0.16], [220, 0.16]], heat: [[520, 0.1], [390, 0.16]] } as const;
+const TONES = {
+  due: [
+    [660, 0.09],
+    [880, 0.12],
+  ],
+  late: [
+    [220, 0.16],
+    [220, 0.16],
+  ],
+  heat: [
+    [520, 0.1],
+    [390, 0.16],
+  ],
+} as const;
 export type Tone = keyof typeof TONES;
 
 let audio: AudioContext | undefined;

@@ -15,24 +15,57 @@ use([LineChart, ScatterChart, GridComponent, LegendComponent, AriaComponent, Can
 const props = defineProps<{ records: readonly PieceRecord[] }>();
 
 const theme = ref(0);
-useMutationObserver(document.documentElement, () => (theme.value += 1), { attributes: true, attributeFilter: ['data-theme'] });
+useMutationObserver(document.documentElement, () => (theme.value += 1), {
+  attributes: true,
+  attributeFilter: ['data-theme'],
+});
 const colour = (name: string) => getComputedStyle(document.documentElement).getPropertyValue(`--${name}`).trim();
 
 const option = computed(() => {
   void theme.value;
   const text = { color: colour('soft'), fontFamily: 'Atkinson Hyperlegible Next Variable', fontSize: 13 };
-  const points = (value: (record: PieceRecord) => number | null) => props.records.map((record) => [record.number, value(record)]);
+  const points = (value: (record: PieceRecord) => number | null) =>
+    props.records.map((record) => [record.number, value(record)]);
   return {
     animation: false,
     aria: { enabled: true },
     textStyle: text,
-    grid: { left: 44, right: 12, top: 40, bottom: 40 },
-    legend: { top: 0, left: 0, textStyle: text },
-    xAxis: { type: 'value', minInterval: 1, name: t('review.axisPiece'), nameLocation: 'middle', nameGap: 26, min: 'dataMin', max: 'dataMax', axisLabel: text, splitLine: { show: false } },
-    yAxis: { type: 'value', scale: true, name: t('review.axisSeconds'), axisLabel: text, splitLine: { lineStyle: { color: colour('line') } } },
+    grid: { left: 48, right: 12, top: 40, bottom: 40 },
+    legend: { top: 0, right: 0, textStyle: text },
+    xAxis: {
+      type: 'value',
+      minInterval: 1,
+      name: t('review.axisPiece'),
+      nameLocation: 'middle',
+      nameGap: 26,
+      min: 'dataMin',
+      max: 'dataMax',
+      axisLabel: text,
+      splitLine: { show: false },
+    },
+    yAxis: {
+      type: 'value',
+      scale: true,
+      name: t('review.axisSeconds'),
+      axisLabel: text,
+      splitLine: { lineStyle: { color: colour('line') } },
+    },
     series: [
-      { name: t('review.predicted'), type: 'line', data: points((record) => record.predictedFirstS), lineStyle: { color: colour('bell'), width: 2 }, itemStyle: { color: colour('bell') }, symbol: 'none' },
-      { name: t('review.first'), type: 'scatter', data: points((record) => record.firstSideS), symbolSize: 9, itemStyle: { color: colour('ember') } },
+      {
+        name: t('review.predicted'),
+        type: 'line',
+        data: points((record) => record.predictedFirstS),
+        lineStyle: { color: colour('bell'), width: 2 },
+        itemStyle: { color: colour('bell') },
+        symbol: 'none',
+      },
+      {
+        name: t('review.first'),
+        type: 'scatter',
+        data: points((record) => record.firstSideS),
+        symbolSize: 9,
+        itemStyle: { color: colour('ember') },
+      },
     ],
   };
 });

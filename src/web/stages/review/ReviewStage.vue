@@ -16,7 +16,8 @@ const formulaId = ref(items[0]?.formulaId ?? '');
 const review = computed(() => reviewRun(store.state!));
 const records = computed(() => review.value.records.filter((record) => record.formulaId === formulaId.value));
 const body = computed(() => formulaOf(store.run!.pins, formulaId.value));
-const signed = (seconds: number | null) => (seconds === null ? '–' : `${seconds >= 0 ? '+' : '−'}${number(Math.abs(seconds), 0)} s`);
+const signed = (seconds: number | null) =>
+  seconds === null ? '–' : `${seconds >= 0 ? '+' : '−'}${number(Math.abs(seconds), 0)} s`;
 
 const text = ref('');
 const error = ref('');
@@ -34,13 +35,44 @@ async function keepNote(): Promise<void> {
 
 <template>
   <div class="flex flex-col gap-4">
-    <p v-if="review.records.length === 0" class="rounded-card border border-line bg-card p-6 text-lg text-soft">{{ t('review.nothing') }}</p>
+    <p v-if="review.records.length === 0" class="rounded-card border border-line bg-card p-6 text-lg text-soft">
+      {{ t('review.nothing') }}
+    </p>
     <template v-else>
       <dl class="grid grid-cols-2 gap-3 lg:grid-cols-4">
-        <PaperCard><dt class="text-soft">{{ t('review.served') }}</dt><dd class="figure text-4xl">{{ review.served }}</dd><dd class="text-sm text-soft">{{ review.failed ? tn('counts.lost', review.failed) : t('review.noneLost') }}<template v-if="review.stillOn">, {{ tn('review.stillOn', review.stillOn) }}</template></dd></PaperCard>
-        <PaperCard><dt class="text-soft">{{ t('review.flips') }}</dt><dd class="figure text-4xl">{{ review.flips.insideShare === null ? '–' : `${number(100 * review.flips.insideShare)} %` }}</dd><dd class="text-sm text-soft">{{ t('review.flipsDetail', { n: review.flips.count }) }}</dd></PaperCard>
-        <PaperCard><dt class="text-soft">{{ t('review.error') }}</dt><dd class="figure text-4xl">{{ review.flips.rmsS === null ? '–' : `${number(review.flips.rmsS, 1)} s` }}</dd><dd class="text-sm text-soft">{{ t('review.errorDetail', { mean: signed(review.flips.meanS) }) }}</dd></PaperCard>
-        <PaperCard><dt class="text-soft">{{ t('review.ready') }}</dt><dd class="figure text-4xl">{{ review.readyBeforeServiceS === null ? '–' : minutes(review.readyBeforeServiceS) }}</dd><dd class="text-sm text-soft">{{ t(review.readyBeforeServiceS !== null && review.readyBeforeServiceS < 0 ? 'review.late' : 'review.before') }}</dd></PaperCard>
+        <PaperCard
+          ><dt class="text-soft">{{ t('review.served') }}</dt>
+          <dd class="figure text-4xl">{{ review.served }}</dd>
+          <dd class="text-sm text-soft">
+            {{ review.failed ? tn('counts.lost', review.failed) : t('review.noneLost')
+            }}<template v-if="review.stillOn">, {{ tn('review.stillOn', review.stillOn) }}</template>
+          </dd></PaperCard
+        >
+        <PaperCard
+          ><dt class="text-soft">{{ t('review.flips') }}</dt>
+          <dd class="figure text-4xl">
+            {{ review.flips.insideShare === null ? '–' : `${number(100 * review.flips.insideShare)} %` }}
+          </dd>
+          <dd class="text-sm text-soft">{{ t('review.flipsDetail', { n: review.flips.count }) }}</dd></PaperCard
+        >
+        <PaperCard
+          ><dt class="text-soft">{{ t('review.error') }}</dt>
+          <dd class="figure text-4xl">{{ review.flips.rmsS === null ? '–' : `${number(review.flips.rmsS, 1)} s` }}</dd>
+          <dd class="text-sm text-soft">
+            {{ t('review.errorDetail', { mean: signed(review.flips.meanS) }) }}
+          </dd></PaperCard
+        >
+        <PaperCard
+          ><dt class="text-soft">{{ t('review.ready') }}</dt>
+          <dd class="figure text-4xl">
+            {{ review.readyBeforeServiceS === null ? '–' : minutes(review.readyBeforeServiceS) }}
+          </dd>
+          <dd class="text-sm text-soft">
+            {{
+              t(review.readyBeforeServiceS !== null && review.readyBeforeServiceS < 0 ? 'review.late' : 'review.before')
+            }}
+          </dd></PaperCard
+        >
       </dl>
       <LotTabs v-model="formulaId" :label="t('review.which')" />
       <div class="grid items-start gap-4 lg:grid-cols-[3fr_2fr]">
@@ -51,10 +83,20 @@ async function keepNote(): Promise<void> {
         </PaperCard>
         <div class="flex flex-col gap-4">
           <PaperCard :title="t('review.note.title')">
-            <ul v-if="store.state!.notes.length" class="mb-3 flex flex-col gap-1"><li v-for="note in store.state!.notes" :key="note.eventId">“{{ note.text }}”</li></ul>
+            <ul v-if="store.state!.notes.length" class="mb-3 flex flex-col gap-1">
+              <li v-for="note in store.state!.notes" :key="note.eventId">“{{ note.text }}”</li>
+            </ul>
             <form class="flex flex-col gap-2" novalidate @submit.prevent="keepNote">
               <label for="note" class="text-soft">{{ t('review.note.label', { name: body.name }) }}</label>
-              <textarea id="note" v-model="text" rows="3" class="rounded-control border bg-card p-3 text-lg" :class="error ? 'border-ember' : 'border-line'" :aria-invalid="error ? true : undefined" :aria-describedby="error ? 'note-error' : undefined" />
+              <textarea
+                id="note"
+                v-model="text"
+                rows="3"
+                class="rounded-control border bg-card p-3 text-lg"
+                :class="error ? 'border-ember' : 'border-line'"
+                :aria-invalid="error ? true : undefined"
+                :aria-describedby="error ? 'note-error' : undefined"
+              />
               <p v-if="error" id="note-error" class="font-semibold text-ember" role="alert">{{ error }}</p>
               <BigButton type="submit" look="say">{{ t('review.note.keep') }}</BigButton>
             </form>
@@ -63,11 +105,22 @@ async function keepNote(): Promise<void> {
             <div class="max-h-96 overflow-y-auto" tabindex="0" role="region" :aria-label="t('review.pieces')">
               <table class="w-full text-right">
                 <thead class="sticky top-0 bg-card text-sm text-soft">
-                  <tr><th class="py-1 text-left font-normal">{{ t('review.place') }}</th><th class="font-normal">{{ t('review.predicted') }}</th><th class="font-normal">{{ t('review.first') }}</th><th class="font-normal">{{ t('review.off') }}</th><th class="font-normal">{{ t('review.second') }}</th></tr>
+                  <tr>
+                    <th class="py-1 text-left font-normal">{{ t('review.place') }}</th>
+                    <th class="font-normal">{{ t('review.predicted') }}</th>
+                    <th class="font-normal">{{ t('review.first') }}</th>
+                    <th class="font-normal">{{ t('review.off') }}</th>
+                    <th class="font-normal">{{ t('review.second') }}</th>
+                  </tr>
                 </thead>
                 <tbody>
                   <tr v-for="record in records" :key="record.number" class="border-t border-line">
-                    <td class="py-1 text-left font-semibold">{{ record.placeId }}<span v-if="record.fate === 'failed'" class="ml-2 font-normal text-ember">{{ t('review.lost') }}</span></td>
+                    <td class="py-1 text-left font-semibold">
+                      {{ record.placeId
+                      }}<span v-if="record.fate === 'failed'" class="ml-2 font-normal text-ember">{{
+                        t('review.lost')
+                      }}</span>
+                    </td>
                     <td>{{ record.predictedFirstS === null ? '–' : stretch(record.predictedFirstS) }}</td>
                     <td>{{ record.firstSideS === null ? '–' : stretch(record.firstSideS) }}</td>
                     <td>{{ signed(record.flipErrorS) }}</td>

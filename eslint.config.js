@@ -1,0 +1,24 @@
+import tseslint from 'typescript-eslint';
+import vue from 'eslint-plugin-vue';
+import { arrows } from './scripts/lint/arrows.mjs';
+
+export default tseslint.config(
+  { ignores: ['node_modules', 'dist', '.data', 'test-results', 'playwright-report'] },
+  ...tseslint.configs.recommended,
+  ...vue.configs['flat/essential'],
+  { files: ['**/*.vue'], languageOptions: { parserOptions: { parser: tseslint.parser } } },
+  {
+    rules: {
+      '@typescript-eslint/no-unused-vars': ['error', { argsIgnorePattern: '^_', varsIgnorePattern: '^_' }],
+      '@typescript-eslint/consistent-type-imports': 'error',
+      '@typescript-eslint/no-non-null-assertion': 'off',
+      'vue/no-static-inline-styles': 'error',
+      'vue/block-lang': ['error', { script: { lang: 'ts' } }],
+      'vue/component-api-style': ['error', ['script-setup']],
+      eqeqeq: ['error', 'always', { null: 'ignore' }],
+      'no-console': 'off',
+    },
+  },
+  { files: ['src/core/**/*.ts'], rules: { 'no-restricted-globals': ['error', 'Date', 'performance', 'setTimeout', 'setInterval', 'fetch', 'process', 'window', 'document'], 'no-restricted-properties': ['error', { object: 'Math', property: 'random', message: 'Chance is an argument.' }] } },
+  ...arrows(),
+);

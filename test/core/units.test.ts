@@ -1,0 +1,90 @@
+import { describe, expect, it } from '@jest/globals';
+import fc from 'fast-check';
+import Qty from 'js-quantities';
+import {
+  G_PER,
+  ML_PER,
+  celsiusToFahrenheit,
+  differenceFromCelsius,
+  fahrenheitToCelsius,
+  fromG,
+  fromMl,
+  kitchenMeasureToMl,
+  toG,
+  toKitchenMeasure,
+  toMl,
+} from '#core/units';
+
+/** Relative difference. */
+const off = (a: number, b: number) => Math.abs(a - b) / Math.abs(b);
+
+describe('units against js-quantities (NIST Handbook 44 constants), to 1e-7', () => {
+  it.each([
+    ['usCup', '1 cup'],
+    ['usTablespoon', '1 tablespoon'],
+    ['usTeaspoon', '1 teaspoon'],
+    ['usFluidOunce', '1 floz'],
+    ['usPint', '1 pint'],
+    ['usQuart', '1 quart'],
+    ['usGallon', '1 gallon'],
+    ['l', '1 l'],
+  ] as const)('%s', (unit, reference) => {
+    expect(off(ML_PER[unit], Qty(reference).to('ml').scalar)).toBeLessThan(1e-7);
+  });
+
+  it.each([
+    ['ounce', '1 oz'],
+    ['pound', '1 lb'],
+    ['kg', '1 kg'],
+  ] as const)('%s', (unit, reference) => {
+    expect(off(G_PER[unit], Qty(reference).to('g').scalar)).toBeLessThan(1e-7);
+  });
+
+  it('°F and °C by reference and at the fixed points of SP 811', () => {
+    for (const tempC of [-40, 0, 100, 182.5]) {
+      expect(celsiusToFahrenheit(tempC)).toBeCloseTo(Qty(tempC, 'tempC').to('tempF').scalar, 9);
+    }
+    expect(celsiusToFahrenheit(-40)).toBe(-40);
+    expect(differenceFromCelsius(10, 'F')).toBe(18);
+  });
+
+  it('US units hang together: 16 tbsp, 48 tsp, 8 fl oz to the cup; the label cup is not used', () => {
+    expect(toMl(16, 'usTablespoon')).toBeCloseTo(ML_PER.usCup, 9);
+    expect(toMl(48, 'usTeaspoon')).toBeCloseTo(ML_PER.usCup, 9);
+    expect(toMl(8, 'usFluidOunce')).toBeCloseTo(ML_PER.usCup, 9);
+  });
+});
+
+describe('conversions', () => {
+  it('there and back is the same to 1e-12', () => {
+    fc.assert(
+      fc.property(fc.double({ min: 0.01, max: 1e5, noNaN: true }), (amount) => {
+        expect(off(fromMl(toMl(amount, 'usCup'), 'usCup'), amount)).toBeLessThan(1e-12);
+        expect(off(fromG(toG(amount, 'ounce'), 'ounce'), amount)).toBeLessThan(1e-12);
+        expect(fahrenheitToCelsius(celsiusToFahrenheit(amount))).toBeCloseTo(amount, 6);
+      }),
+    );
+  });
+});
+
+describe('what cups and spoons can measure', () => {
+  it.each([
+    [ML_PER.usCup * 5.5, { unit: 'cup', whole: 5, fraction: [1, 2] }],
+    [ML_PER.usCup * 0.66, { unit: 'cup', whole: 0, fraction: [2, 3] }],
+    [ML_PER.usTablespoon * 3, { unit: 'tablespoon', whole: 3, fraction: [0, 1] }],
+    [ML_PER.usTeaspoon * 0.24, { unit: 'teaspoon', whole: 0, fraction: [1, 4] }],
+    [ML_PER.usCup * 1.99, { unit: 'cup', whole: 2, fraction: [0, 1] }],
+  ] as const)('%d mL', (volumeMl, measure) => {
+    expect(toKitchenMeasure(volumeMl)).toEqual(measure);
+  });
+
+  it('is within an eighth of a cup, or a quarter of a spoon, of what was asked', () => {
+    fc.assert(
+      fc.property(fc.double({ min: 0.5, max: 5000, noNaN: true }), (volumeMl) => {
+        const measure = toKitchenMeasure(volumeMl);
+        const step = { cup: ML_PER.usCup / 8, tablespoon: ML_PER.usTablespoon / 4, teaspoon: ML_PER.usTeaspoon / 8 };
+        expect(Math.abs(kitchenMeasureToMl(measure) - volumeMl)).toBeLessThanOrEqual(step[measure.unit] + 1e-9);
+      }),
+    );
+  });
+});
