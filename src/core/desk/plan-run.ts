@@ -41,6 +41,9 @@ export function planRun(pins: Pins, state: RunState, nowMs: number, tables: Tabl
         return { key, capacity: room, recoveryS: RECOVERY_S[body.type] };
       });
     });
+    if (jobZones.every((zone) => zone.capacity === 0)) {
+      throw new RangeError(`${body.name} fits on none of its plates. Pour less, or choose another plate.`);
+    }
     const firstStation = stationIds[0]!;
     const table = tableFor(
       pins,

@@ -111,7 +111,10 @@ export const EventEnvelopeSchema = v.object({
   simAtMs: v.optional(TimeMs),
   /** Events of one tap share it, so that undo takes the tap back whole. */
   tapId: Uuid,
-  payload: v.record(v.string(), v.unknown()),
+  payload: v.pipe(
+    v.record(v.string(), v.unknown()),
+    v.check((payload) => !Array.isArray(payload), 'A payload is an object.'),
+  ),
 });
 export type EventEnvelope = v.InferOutput<typeof EventEnvelopeSchema>;
 

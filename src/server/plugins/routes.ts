@@ -76,6 +76,8 @@ export function route<
 /** A value in its schema's shape, or a 400 that names the first field that is wrong. */
 export function check<S extends Schema | undefined>(schema: S, value: unknown, under: string): Output<S> | undefined {
   if (!schema) return undefined;
+  const nul = nulAt(value, under);
+  if (nul !== undefined) throw badInput('Text may not hold a NUL character.', nul || 'body', 'Remove it and send it again.');
   const result = v.safeParse(schema, value, { abortEarly: true });
   if (result.success) return result.output as Output<S>;
   const issue = result.issues[0]!;
@@ -84,6 +86,17 @@ export function check<S extends Schema | undefined>(schema: S, value: unknown, u
     .join('');
   const field = `${under}${path}`.replace(/^\./, '') || 'body';
   throw badInput(issue.message, field, 'Correct this field and send it again.');
+}
+
+/** Where a text with a NUL character stands, which the database cannot keep; undefined when there is none. */
+function nulAt(value: unknown, path: string): string | undefined {
+  if (typeof value === 'string') return value.includes('\u0000') ? path : undefined;
+  if (value === null || typeof value !== 'object') return undefined;
+  for (const [key, part] of Object.entries(value)) {
+    const found = nulAt(part, Array.isArray(value) ? `${path}[${key}]` : path ? `${path}.${key}` : key);
+    if (found !== undefined) return found;
+  }
+  return undefined;
 }
 
 function describe(schema: Schema): Record<string, unknown> {

@@ -1,0 +1,234 @@
+import { describe, expect, it } from '@jest/globals';
+import {
+  appearanceAt,
+  discOn,
+  forecast,
+  lotFor,
+  nextHands,
+  nextMoment,
+  piecesLeft,
+  placesFor,
+  planRun,
+  unrecordedWindows,
+  type TableCache,
+} from '#core/desk';
+import { GRIDDLE, GRIDDLE_CAKES, SKERRY_CREPES, CREPE_PAN_ONE } from '#demo';
+import { fold, type StoredEvent } from '#core/run';
+import { BRIEF, CAKES, CREPES, GRIDDLE_ID, PAN_ONE, PINS, SERVICE_MS, id, numbered, writer } from './fixtures.ts';
+
+const RUN = { pins: PINS, rehearsal: false };
+const tables: TableCache = new Map();
+const T0 = SERVICE_MS - 1_800_000;
+const stateOf = (events: StoredEvent[]) => fold(RUN, numbered(events));
+const see = (events: StoredEvent[], nowMs: number) => forecast(PINS, stateOf(events), nowMs, tables);
+
+/** The brief, and a plate assumed at its target: as after "cook now". */
+function atHeat(event: ReturnType<typeof writer>, surfaceC = 182): StoredEvent[] {
+  return [
+    event('brief-set', BRIEF),
+    ...['A', 'B', 'C'].map((zoneId) => event('surface-assumed', { stationId: GRIDDLE_ID, zoneId, surfaceC, sdC: 15 })),
+  ];
+}
+const pour = (event: ReturnType<typeof writer>, n: number, placeId: string, atMs: number) =>
+  event('poured', { pieceId: id(0xa0 + n), formulaId: CAKES, stationId: GRIDDLE_ID, placeId, volumeMl: 75 }, { deviceAtMs: atMs });
+const zoneA = (result: ReturnType<typeof see>) => result.zones.find((zone) => zone.zoneId === 'A')!;
+
+describe('forecast', () => {
+  it('predicts a poured piece from its pour, in order, with a spread', () => {
+    const event = writer(T0);
+    const result = see([...atHeat(event), pour(event, 1, 'A1', T0)], T0 + 5000);
+    const piece = result.pieces[id(0xa1)]!;
+    expect(piece.flip.earliestMs).toBeLessThanOrEqual(piece.flip.bestMs);
+    expect(piece.flip.bestMs).toBeLessThanOrEqual(piece.flip.latestMs);
+    expect((piece.flip.bestMs - T0) / 1000).toBeGreaterThan(85);
+    expect((piece.flip.bestMs - T0) / 1000).toBeLessThan(130);
+    expect(piece.flipSpreadS).toBeGreaterThan(8); // nothing was read: the guess is wide
+    expect(piece.lift.bestMs).toBeGreaterThan(piece.flip.bestMs);
+  });
+
+  it('a reading moves the surface and narrows the spread', () => {
+    const event = writer(T0);
+    const events = atHeat(event);
+    const before = zoneA(see(events, T0 + 10_000));
+    const after = zoneA(see([...events, event('reading-taken', { stationId: GRIDDLE_ID, zoneId: 'A', method: 'probe', surfaceC: 200, sdC: 2 })], T0 + 10_000));
+    expect(before.surfaceC).toBeCloseTo(182, 0);
+    expect(after.surfaceC).toBeGreaterThan(196);
+    expect(after.sdC).toBeLessThan(before.sdC / 4);
+    expect(after.next.flip.bestS).toBeLessThan(before.next.flip.bestS);
+    expect([before.ready, after.ready]).toEqual([true, false]);
+    expect(after.basis).toBe('reading');
+  });
+
+  it('a cue seen early moves this piece and the next one on its zone, not another zone', () => {
+    const event = writer(T0);
+    const events = [...atHeat(event), pour(event, 1, 'A1', T0), pour(event, 2, 'B1', T0)];
+    const before = see(events, T0 + 30_000);
+    const coveredMs = before.pieces[id(0xa1)]!.cues.coveredFace!;
+    const seen = event('cue-seen', { pieceId: id(0xa1), cue: 'coveredFace' }, { deviceAtMs: T0 + 0.75 * (coveredMs - T0) });
+    const after = see([...events, seen], T0 + 40_000);
+    expect(after.pieces[id(0xa1)]!.flip.bestMs).toBeLessThan(before.pieces[id(0xa1)]!.flip.bestMs - 4000);
+    expect(zoneA(after).next.flip.bestS).toBeLessThan(zoneA(before).next.flip.bestS - 4);
+    expect(after.pieces[id(0xa2)]!.flip.bestMs).toBe(before.pieces[id(0xa2)]!.flip.bestMs);
+    // undone, it is as before
+    const undone = see([...events, seen, event('undone', { eventIds: [seen.id] })], T0 + 40_000);
+    expect(undone.pieces[id(0xa1)]!.flip.bestMs).toBe(before.pieces[id(0xa1)]!.flip.bestMs);
+  });
+
+  it('follows a burner from cold to hot, and says what it rests on', () => {
+    const event = writer(T0);
+    const events = [event('brief-set', BRIEF), event('burner-turned', { stationId: GRIDDLE_ID, zoneId: 'A', mark: 7 }, { deviceAtMs: T0 })];
+    const surface = (s: number) => zoneA(see(events, T0 + s * 1000));
+    expect(Math.abs(surface(1).surfaceC - 22)).toBeLessThan(2);
+    expect(surface(1).sdC).toBeLessThan(1);
+    expect(surface(120).surfaceC).toBeGreaterThan(90);
+    expect(surface(240).surfaceC).toBeGreaterThan(surface(120).surfaceC + 40);
+    expect(surface(240).sdC).toBeGreaterThan(10);
+    expect(surface(240).basis).toBe('dial');
+    expect(see([event('brief-set', BRIEF)], T0).zones[0]).toMatchObject({ basis: 'cold', ready: false });
+  });
+
+  it('advises a lower mark for a hot zone, a higher one for a cool one, none when it is off', () => {
+    const event = writer(T0);
+    const lit = [event('brief-set', BRIEF), event('burner-turned', { stationId: GRIDDLE_ID, zoneId: 'A', mark: 5 }, { deviceAtMs: T0 })];
+    const read = (surfaceC: number) => event('reading-taken', { stationId: GRIDDLE_ID, zoneId: 'A', method: 'probe', surfaceC, sdC: 2 }, { deviceAtMs: T0 + 240_000 });
+    expect(zoneA(see([...lit, read(225)], T0 + 241_000)).advisedMark).toBeLessThan(5);
+    expect(zoneA(see([...lit, read(120)], T0 + 241_000)).advisedMark).toBeGreaterThan(5);
+    expect(zoneA(see(atHeat(writer(T0)), T0)).advisedMark).toBeNull();
+  });
+});
+
+describe('next hands', () => {
+  it('pours zone by zone in reading order, spaced by the hands, the first at once when late', () => {
+    const event = writer(T0);
+    const state = stateOf(atHeat(event));
+    const nowMs = T0 + 10_000;
+    const pours = nextHands(PINS, state, forecast(PINS, state, nowMs, tables), null, nowMs).filter((hand) => hand.formulaId === CAKES);
+    expect(pours.map((hand) => hand.placeId)).toEqual(['A1', 'A2', 'A3', 'A4', 'A5', 'A6', 'B1', 'B2', 'B3', 'B4', 'B5', 'B6']);
+    expect(pours[0]!.dueMs).toBe(nowMs);
+    expect(pours[1]!.dueMs - pours[0]!.dueMs).toBe(GRIDDLE_CAKES.hands.pourS * 1000);
+    expect(pours[6]!.dueMs).toBeGreaterThan(pours[5]!.dueMs);
+  });
+
+  it('puts flips and lifts at their moment, and a pour that would run into them after them', () => {
+    const event = writer(T0);
+    const events = [...atHeat(event), ...[1, 2, 3, 4, 5, 6].map((n) => pour(event, n, `A${n}`, T0 + n * 4000))];
+    const state = stateOf(events);
+    const due = forecast(PINS, state, T0 + 100_000, tables).pieces[id(0xa1)]!.flip.bestMs;
+    const nowMs = due - 6000;
+    const hands = nextHands(PINS, state, forecast(PINS, state, nowMs, tables), null, nowMs);
+    expect(hands[0]).toMatchObject({ verb: 'flip', placeId: 'A1', pieceId: id(0xa1) });
+    const pourB = hands.find((hand) => hand.verb === 'pour' && hand.placeId === 'B1')!;
+    expect(pourB.dueMs).toBeGreaterThan(due);
+  });
+
+  it('does not pour a zone whose panful is turning, and tops up one just begun', () => {
+    const event = writer(T0);
+    const begun = [...atHeat(event), pour(event, 1, 'A1', T0), pour(event, 2, 'A2', T0 + 4000)];
+    const pours = (events: StoredEvent[], nowMs: number) => {
+      const state = stateOf(events);
+      return nextHands(PINS, state, forecast(PINS, state, nowMs, tables), null, nowMs)
+        .filter((hand) => hand.verb === 'pour' && hand.zoneId === 'A')
+        .map((hand) => hand.placeId);
+    };
+    expect(pours(begun, T0 + 8000)).toEqual(['A3', 'A4', 'A5', 'A6']);
+    const turning = [...begun, event('flipped', { pieceId: id(0xa1) }, { deviceAtMs: T0 + 100_000 })];
+    expect(pours(turning, T0 + 101_000)).toEqual([]);
+  });
+
+  it('counts what is left: served and on the plate off, lost pieces again', () => {
+    const event = writer(T0);
+    const events = [...atHeat(event), pour(event, 1, 'A1', T0), pour(event, 2, 'A2', T0)];
+    expect(piecesLeft(stateOf(events), CAKES)).toBe(10);
+    expect(piecesLeft(stateOf([...events, event('failed', { pieceId: id(0xa1) })]), CAKES)).toBe(11);
+    expect(piecesLeft(stateOf(events), CREPES)).toBe(4);
+  });
+
+  it('stops pouring when the run is finished', () => {
+    const event = writer(T0);
+    const state = stateOf([...atHeat(event), event('run-finished', {})]);
+    expect(nextHands(PINS, state, forecast(PINS, state, T0, tables), null, T0)).toEqual([]);
+  });
+});
+
+describe('facts of advice', () => {
+  it('are recorded once, again when they move, and for the second side after the flip', () => {
+    const event = writer(T0);
+    const events = [...atHeat(event), pour(event, 1, 'A1', T0)];
+    const facts = (log: StoredEvent[], nowMs: number) => unrecordedWindows(stateOf(log), see(log, nowMs));
+    const [first] = facts(events, T0 + 1000);
+    expect(first).toMatchObject({ pieceId: id(0xa1), side: 1 });
+    const recorded = [...events, event('window-shown', first!)];
+    expect(facts(recorded, T0 + 2000)).toEqual([]);
+    const moved = [...recorded, event('reading-taken', { stationId: GRIDDLE_ID, zoneId: 'A', method: 'probe', surfaceC: 205, sdC: 2 })];
+    expect(facts(moved, T0 + 20_000)).toHaveLength(1);
+    const flipped = [...recorded, event('flipped', { pieceId: id(0xa1) }, { deviceAtMs: T0 + 110_000 })];
+    expect(facts(flipped, T0 + 111_000)[0]).toMatchObject({ side: 2 });
+  });
+});
+
+describe('the plan of a run', () => {
+  it('covers every piece, both batters, and every zone it uses', () => {
+    const state = stateOf([writer(T0)('brief-set', BRIEF)]);
+    const plan = planRun(PINS, state, 0, tables);
+    const pieces = (formulaId: string) => plan.panfuls.filter((panful) => panful.formulaId === formulaId).reduce((sum, panful) => sum + panful.size, 0);
+    expect([pieces(CAKES), pieces(CREPES)]).toEqual([12, 4]);
+    expect(plan.capacity[`${GRIDDLE_ID}/A`]).toBe(6);
+    expect(plan.lots).toHaveLength(2);
+    expect(plan.preheats.map((preheat) => preheat.zoneKey)).toContain(`${PAN_ONE}/P`);
+    expect(plan.lastLiftMs).toBeLessThan(SERVICE_MS);
+    expect(nextMoment(plan, [], plan.startMs - 60_000)).toBe(plan.startMs);
+    expect(nextMoment(null, [], 0)).toBeNull();
+  });
+
+  it('answers a larger pour with a longer first side and fewer places', () => {
+    const event = writer(T0);
+    const small = [event('brief-set', BRIEF)];
+    const large = [...small, event('portion-set', { formulaId: CAKES, volumeMl: 120 })];
+    const plan = (events: StoredEvent[]) => planRun(PINS, stateOf(events), 0, tables);
+    expect(plan(large).capacity[`${GRIDDLE_ID}/A`]).toBeLessThanOrEqual(plan(small).capacity[`${GRIDDLE_ID}/A`]!);
+    expect(plan(large).startMs).toBeLessThan(plan(small).startMs);
+  });
+
+  it('says what is missing', () => {
+    expect(() => planRun(PINS, stateOf([]), 0, tables)).toThrow('no brief');
+    const huge = [writer(T0)('brief-set', BRIEF), writer(T0 + 5000)('portion-set', { formulaId: CAKES, volumeMl: 990 }, { id: id(0x99) })];
+    expect(() => planRun(PINS, stateOf(huge), 0, tables)).toThrow('Griddle cakes fits on none of its plates');
+  });
+});
+
+describe('lots and discs', () => {
+  it('a lot covers its pieces with a little over and follows the portion', () => {
+    const event = writer(T0);
+    const brief = event('brief-set', BRIEF);
+    const lot = lotFor(PINS, stateOf([brief]), CAKES)!;
+    expect(lot.pours).toBeGreaterThanOrEqual(12 * 1.05 - 1e-9);
+    expect(lot.pours).toBeLessThan(14);
+    const larger = lotFor(PINS, stateOf([brief, event('portion-set', { formulaId: CAKES, volumeMl: 100 })]), CAKES)!;
+    expect(larger.volumeMl).toBeGreaterThan(lot.volumeMl * 1.25);
+    expect(lotFor(PINS, stateOf([]), CAKES)).toBeUndefined();
+  });
+
+  it('a thick pour is a disc, a thin one fills its pan', () => {
+    expect(discOn(GRIDDLE_CAKES, GRIDDLE, 75).diameterMm).toBeCloseTo(106, 0);
+    expect(discOn(SKERRY_CREPES, CREPE_PAN_ONE, 60)).toMatchObject({ diameterMm: 240 });
+    expect(placesFor(SKERRY_CREPES, CREPE_PAN_ONE, 60)).toHaveLength(1);
+  });
+});
+
+describe('appearance', () => {
+  const timeline = {
+    cues: { rimBubbles: 20, coveredFace: 50, dryEdge: 65, holesStay: 105 },
+    brownedAt: { lightGold: 35, golden: 80 },
+    flip: { earliestS: 90, bestS: 105, latestS: 130 },
+    lift: { earliestS: 25, bestS: 40, latestS: 50 },
+    tooHot: false,
+    tooCool: false,
+  };
+  it('bubbles grow from the rim to the whole face, holes open, the underside browns', () => {
+    expect(appearanceAt(timeline, 5)).toMatchObject({ seen: [], bubbles: 0, underside: 'raw', holesOpen: false });
+    expect(appearanceAt(timeline, 35).bubbles).toBeCloseTo(0.5, 6);
+    expect(appearanceAt(timeline, 70)).toMatchObject({ bubbles: 1, edgeDry: true, underside: 'lightGold' });
+    expect(appearanceAt(timeline, 110)).toMatchObject({ holesOpen: true, underside: 'golden' });
+    expect(appearanceAt(timeline, 110).seen).toEqual(['rimBubbles', 'coveredFace', 'dryEdge', 'holesStay']);
+  });
+});

@@ -1,0 +1,39 @@
+import { randomUUID } from 'node:crypto';
+import type { EventKind, Payload, StoredEvent } from '#core/run';
+import type { NewRun } from '#contract';
+import type { TestKitchen } from './app.ts';
+
+/** An event as a device would send it. */
+export function made<K extends EventKind>(kind: K, payload: Payload<K>, more: Partial<StoredEvent> = {}): StoredEvent {
+  return {
+    id: randomUUID(),
+    kind,
+    v: 1,
+    deviceId: '0190b000-0000-7000-8000-00000000000d',
+    deviceAtMs: 1_780_000_000_000,
+    offsetMs: 12,
+    offsetSpreadMs: 4,
+    tapId: randomUUID(),
+    payload: payload as Record<string, unknown>,
+    ...more,
+  };
+}
+
+/** A run with its brief, as the form sends it. */
+export function newRun(kitchen: TestKitchen, more: Partial<NewRun> = {}): NewRun {
+  return {
+    id: randomUUID(),
+    name: 'Boat day',
+    timeZone: 'Europe/London',
+    rehearsal: false,
+    formulaIds: [kitchen.formulaId],
+    stationIds: [kitchen.griddleId],
+    events: [
+      made('brief-set', {
+        serviceAtMs: 1_780_000_000_000,
+        items: [{ formulaId: kitchen.formulaId, pieces: 12, stationIds: [kitchen.griddleId] }],
+      }),
+    ],
+    ...more,
+  };
+}

@@ -1,0 +1,210 @@
+import { afterAll, beforeAll, describe, expect, it } from '@jest/globals';
+import { randomUUID } from 'node:crypto';
+import pg from 'pg';
+import { buildApp } from '../../src/server/app.ts';
+import { testServer, type TestKitchen, type TestServer } from './app.ts';
+import { made, newRun } from './make.ts';
+
+let server: TestServer;
+let kitchen: TestKitchen;
+let other: TestKitchen;
+beforeAll(async () => {
+  server = await testServer();
+  kitchen = await server.kitchen();
+  other = await server.kitchen();
+});
+afterAll(() => server.close());
+
+const create = async (who = kitchen, more = {}) => {
+  const body = newRun(who, more);
+  const answer = await server.as(who, { method: 'POST', url: '/api/runs', payload: body });
+  expect(answer.statusCode).toBe(201);
+  return body;
+};
+const append = (who: TestKitchen, runId: string, events: unknown[]) =>
+  server.as(who, { method: 'POST', url: `/api/runs/${runId}/events`, payload: { events } });
+const log = async (runId: string) => server.sql('SELECT seq, id, kind FROM run_event WHERE run_id = $1 ORDER BY seq', [runId]);
+
+describe('making a run', () => {
+  it('pins the newest revisions it names and begins its log with the brief', async () => {
+    const body = await create();
+    const { run, events } = (await server.as(kitchen, { url: `/api/runs/${body.id}` })).json();
+    expect(run.pins.formulas).toMatchObject([{ id: kitchen.formulaId, revision: 2, body: { name: 'Cakes 2' } }]);
+    expect(run.pins.stations).toHaveLength(1);
+    expect(events).toMatchObject([{ id: body.events[0]!.id, kind: 'brief-set', seq: 1, personId: kitchen.personId, offsetMs: 12 }]);
+  });
+
+  it('a later revision does not touch a pinned run', async () => {
+    const body = await create();
+    await server.sql('UPDATE formula_revision SET body = jsonb_set(body, \'{name}\', \'"Changed"\') WHERE formula_id = $1', [kitchen.formulaId]);
+    const { run } = (await server.as(kitchen, { url: `/api/runs/${body.id}` })).json();
+    expect(run.pins.formulas[0].body.name).toBe('Cakes 2');
+  });
+
+  it('sent twice makes one run with one log', async () => {
+    const body = await create();
+    const again = await server.as(kitchen, { method: 'POST', url: '/api/runs', payload: body });
+    expect(again.statusCode).toBe(201);
+    expect(await log(body.id)).toHaveLength(1);
+  });
+
+  it.each([
+    ['another kitchen’s formula', 404, 'formulaIds[0]', () => newRun(kitchen, { formulaIds: [other.formulaId] })],
+    ['another kitchen’s station', 404, 'stationIds[0]', () => newRun(kitchen, { stationIds: [other.griddleId] })],
+    ['no brief', 400, 'events', () => newRun(kitchen, { events: [made('run-finished', {})] })],
+    ['a brief for what it does not pin', 400, 'events[0]', () => newRun(kitchen, { events: [made('brief-set', { serviceAtMs: 1, items: [{ formulaId: randomUUID(), pieces: 1, stationIds: [kitchen.griddleId] }] })] })],
+    ['negative pieces', 400, 'events[0].payload.items[0].pieces', () => newRun(kitchen, { events: [made('brief-set', { serviceAtMs: 1, items: [{ formulaId: kitchen.formulaId, pieces: -4, stationIds: [kitchen.griddleId] }] })] })],
+  ])('with %s is refused and leaves nothing', async (_what, status, field, make) => {
+    const body = make();
+    const answer = await server.as(kitchen, { method: 'POST', url: '/api/runs', payload: body });
+    expect(answer.statusCode).toBe(status);
+    expect(answer.json()).toMatchObject({ field });
+    expect(await server.sql('SELECT 1 FROM run WHERE id = $1', [body.id])).toEqual([]);
+  });
+
+  it('with another kitchen’s run id is refused without telling', async () => {
+    const theirs = await create(other);
+    const answer = await server.as(kitchen, { method: 'POST', url: '/api/runs', payload: newRun(kitchen, { id: theirs.id }) });
+    expect(answer.statusCode).toBe(409);
+    expect(await log(theirs.id)).toHaveLength(1);
+  });
+});
+
+describe('the log', () => {
+  it('numbers events without gaps under many writers at once, and each stands once', async () => {
+    const { id } = await create();
+    const taps = Array.from({ length: 40 }, () => made('run-finished', {}));
+    const answers = await Promise.all(taps.map((tap) => append(kitchen, id, [tap])));
+    expect(answers.every((answer) => answer.statusCode === 200)).toBe(true);
+    const rows = await log(id);
+    expect(rows.map((row) => row['seq'])).toEqual(Array.from({ length: 41 }, (_, i) => i + 1));
+    expect(new Set(rows.map((row) => row['id'])).size).toBe(41);
+  });
+
+  it('sent again changes nothing and answers what stands, even in part of a new batch', async () => {
+    const { id } = await create();
+    const first = made('run-finished', {});
+    const second = made('run-finished', {});
+    const before = (await append(kitchen, id, [first])).json().events;
+    const after = (await append(kitchen, id, [first, second, second])).json().events;
+    expect(after[0]).toEqual(before[0]);
+    expect(after.map((event: { seq: number }) => event.seq)).toEqual([2, 3, 3]);
+    expect(await log(id)).toHaveLength(3);
+  });
+
+  it('stores nothing of a batch with one bad event, and names it', async () => {
+    const { id } = await create();
+    const answer = await append(kitchen, id, [made('run-finished', {}), made('flipped', { pieceId: 'no' })]);
+    expect(answer.statusCode).toBe(400);
+    expect(answer.json()).toMatchObject({ code: 'badInput', field: 'events[1].payload.pieceId' });
+    expect(await log(id)).toHaveLength(1);
+  });
+
+  it('keeps a kind or version from a newer client', async () => {
+    const { id } = await create();
+    const newer = [made('run-finished', {}, { kind: 'sung-to' }), made('run-finished', {}, { v: 9, payload: { loud: true } })];
+    expect((await append(kitchen, id, newer)).statusCode).toBe(200);
+    expect((await log(id)).map((row) => row['kind'])).toEqual(['brief-set', 'sung-to', 'run-finished']);
+  });
+
+  it('is not for viewers to write, nor for strangers to read', async () => {
+    const viewer = await server.kitchen('viewer');
+    const answer = await server.as(viewer, { method: 'POST', url: '/api/runs', payload: newRun(viewer) });
+    expect(answer.statusCode).toBe(403);
+    expect((await server.as(viewer, { url: '/api/runs' })).statusCode).toBe(200);
+    expect((await server.app.inject({ url: `/api/runs/${randomUUID()}` })).statusCode).toBe(401);
+  });
+});
+
+describe('lists', () => {
+  it('tell pieces poured and served, and notes kept for next time unless taken back', async () => {
+    const cook = await server.kitchen();
+    const { id } = await create(cook);
+    const pieceId = randomUUID();
+    const kept = made('note-kept', { text: 'less heat', formulaId: cook.formulaId });
+    const lost = made('note-kept', { text: 'never mind' });
+    await append(cook, id, [
+      made('poured', { pieceId, formulaId: cook.formulaId, stationId: cook.griddleId, placeId: 'A1', volumeMl: 75 }),
+      made('flipped', { pieceId }),
+      made('lifted', { pieceId }),
+      kept,
+      lost,
+      made('undone', { eventIds: [lost.id] }),
+    ]);
+    expect((await server.as(cook, { url: '/api/runs' })).json()).toMatchObject([{ id, pieces: 12, poured: 1, served: 1, finished: false }]);
+    const notes = (await server.as(cook, { url: '/api/notes' })).json();
+    expect(notes.map((note: { text: string }) => note.text)).toEqual(['less heat']);
+  });
+});
+
+describe('kitchens apart', () => {
+  it('one kitchen sees nothing of another, and cannot write there', async () => {
+    const { id } = await create(other);
+    expect((await server.as(kitchen, { url: `/api/runs/${id}` })).statusCode).toBe(404);
+    expect((await server.as(kitchen, { url: `/api/runs/${id}/feed` })).statusCode).toBe(404);
+    expect((await append(kitchen, id, [made('run-finished', {})])).statusCode).toBe(404);
+    expect(JSON.stringify((await server.as(kitchen, { url: '/api/runs' })).json())).not.toContain(id);
+    expect(await log(id)).toHaveLength(1);
+  });
+
+  it('row-level security holds for direct SQL in the application’s role', async () => {
+    const { id } = await create(other);
+    const client = new pg.Client({ connectionString: server.databaseUrl, options: '-c role=bluebell_app' });
+    await client.connect();
+    const count = async (table: string) => Number((await client.query(`SELECT count(*) FROM ${table}`)).rows[0].count);
+    for (const table of ['run', 'run_event', 'person', 'formula', 'formula_revision', 'station', 'kitchen']) {
+      expect([table, await count(table)]).toEqual([table, 0]); // no kitchen set: nothing
+    }
+    await client.query(`SELECT set_config('bluebell.kitchen', $1, false)`, [kitchen.id]);
+    expect((await client.query('SELECT 1 FROM run WHERE id = $1', [id])).rowCount).toBe(0);
+    await expect(
+      client.query(`INSERT INTO run (id, kitchen_id, name, rehearsal, seed, pins) VALUES ($1, $2, 'x', false, 1, '{}')`, [randomUUID(), other.id]),
+    ).rejects.toThrow('row-level security');
+    await expect(client.query('DELETE FROM run_event')).rejects.toThrow('permission denied');
+    await expect(client.query('UPDATE run_event SET payload = $1', ['{}'])).rejects.toThrow('permission denied');
+    await expect(client.query('SELECT * FROM session')).rejects.toThrow('permission denied');
+    await client.end();
+  });
+});
+
+describe('the live feed', () => {
+  /** Reads a feed over a real connection until `count` events came. */
+  async function follow(address: string, runId: string, after: number, count: number, onOpen: () => Promise<unknown>) {
+    const stop = new AbortController();
+    const response = await fetch(`${address}/api/runs/${runId}/feed?after=${after}`, { headers: { cookie: kitchen.cookie }, signal: stop.signal });
+    expect(response.headers.get('content-type')).toContain('text/event-stream');
+    const heard: { id: string; seq: number }[] = [];
+    const decoder = new TextDecoder();
+    let text = '';
+    void onOpen();
+    for await (const chunk of response.body!) {
+      text += decoder.decode(chunk as Uint8Array, { stream: true });
+      const parts = text.split('\n\n');
+      text = parts.pop()!;
+      for (const part of parts) {
+        const data = /^data: (.*)$/m.exec(part)?.[1];
+        if (data) heard.push(...JSON.parse(data));
+      }
+      if (heard.length >= count) break;
+    }
+    stop.abort();
+    return heard;
+  }
+
+  it('gives what came after a seq and then each event, also those another server process stored', async () => {
+    const { id } = await create();
+    const second = await buildApp(server.config);
+    const address = await server.app.listen({ host: '127.0.0.1', port: 0 });
+    const early = made('run-finished', {});
+    await append(kitchen, id, [early]);
+    const late = [made('run-finished', {}), made('run-finished', {})];
+    const heard = await follow(address, id, 1, 3, async () => {
+      for (const event of late) {
+        await second.inject({ method: 'POST', url: `/api/runs/${id}/events`, headers: { cookie: kitchen.cookie }, payload: { events: [event] } });
+      }
+    });
+    expect(heard.map((event) => event.id)).toEqual([early.id, ...late.map((event) => event.id)]);
+    expect(heard.map((event) => event.seq)).toEqual([2, 3, 4]);
+    await second.close();
+  });
+});
