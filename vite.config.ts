@@ -14,5 +14,7 @@ export default defineConfig({
     assetsInlineLimit: 0, // fonts and pictures stay files: the content policy allows no data: fonts
     chunkSizeWarningLimit: 900,
   },
-  server: { proxy: { '/api': process.env['BLUEBELL_API'] ?? 'http://127.0.0.1:4747' } },
+  server: {
+    proxy: { '/api': { target: process.env['BLUEBELL_API'] ?? 'http://127.0.0.1:4748', changeOrigin: false } },
+  },
 });

@@ -26,30 +26,42 @@ const OUTSIDE = '^(node:|vue|pinia|fastify|typeorm|pg|echarts|@fastify|@vueuse|@
 export function arrows() {
   const core = CORE_ORDER.map((folder, index) => {
     const higher = CORE_ORDER.slice(index);
-    return forbid([`src/core/${folder}/**/*.ts`], [
-      [`^#core/(${higher.join('|')})$`, `core/${folder} may import only the core folders above it in the order.`],
-      ['^#core/[^/]+/', 'Reach a core folder through its face.'],
-      ['^\\.\\./', 'A core folder reaches others as #core/name, through their faces.'],
-      ['^#(contract|demo)', 'core imports nothing from contract, server, web or demo.'],
-      [OUTSIDE, 'core is pure: no I/O, no interface, no platform.'],
-    ]);
+    return forbid(
+      [`src/core/${folder}/**/*.ts`],
+      [
+        [`^#core/(${higher.join('|')})$`, `core/${folder} may import only the core folders above it in the order.`],
+        ['^#core/[^/]+/', 'Reach a core folder through its face.'],
+        ['^\\.\\./', 'A core folder reaches others as #core/name, through their faces.'],
+        ['^#(contract|demo)', 'core imports nothing from contract, server, web or demo.'],
+        [OUTSIDE, 'core is pure: no I/O, no interface, no platform.'],
+      ],
+    );
   });
   return [
     ...core,
-    forbid(['src/contract/**/*.ts'], [
-      ['(^|/)(server|web|demo|scripts)(/|$)', 'contract imports core only.'],
-      ['core/[a-z]+/.+', 'Reach a core folder through its face.'],
-      [OUTSIDE, 'contract has no platform.'],
-    ]),
-    forbid(['src/server/**/*.ts'], [
-      ['(^|/)(web|demo|scripts)(/|$)', 'server imports contract and core only.'],
-      ['core/[a-z]+/.+', 'Reach a core folder through its face.'],
-    ]),
-    forbid(['src/web/**/*.ts', 'src/web/**/*.vue'], [
-      ['(^|/)(server|demo|scripts)(/|$)', 'web imports contract and core only.'],
-      ['core/[a-z]+/.+', 'Reach a core folder through its face.'],
-      ['^(node:|fastify|typeorm|pg)', 'web runs in a browser.'],
-    ]),
+    forbid(
+      ['src/contract/**/*.ts'],
+      [
+        ['(^|/)(server|web|demo|scripts)(/|$)', 'contract imports core only.'],
+        ['core/[a-z]+/.+', 'Reach a core folder through its face.'],
+        [OUTSIDE, 'contract has no platform.'],
+      ],
+    ),
+    forbid(
+      ['src/server/**/*.ts'],
+      [
+        ['(^|/)(web|demo|scripts)(/|$)', 'server imports contract and core only.'],
+        ['core/[a-z]+/.+', 'Reach a core folder through its face.'],
+      ],
+    ),
+    forbid(
+      ['src/web/**/*.ts', 'src/web/**/*.vue'],
+      [
+        ['(^|/)(server|demo|scripts)(/|$)', 'web imports contract and core only.'],
+        ['core/[a-z]+/.+', 'Reach a core folder through its face.'],
+        ['^(node:|fastify|typeorm|pg)', 'web runs in a browser.'],
+      ],
+    ),
     forbid(['src/demo/**/*.ts'], [['(^|/)(server|web|scripts)(/|$)', 'demo is data and core only.']]),
   ];
 }

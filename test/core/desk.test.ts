@@ -30,7 +30,11 @@ function atHeat(event: ReturnType<typeof writer>, surfaceC = 182): StoredEvent[]
   ];
 }
 const pour = (event: ReturnType<typeof writer>, n: number, placeId: string, atMs: number) =>
-  event('poured', { pieceId: id(0xa0 + n), formulaId: CAKES, stationId: GRIDDLE_ID, placeId, volumeMl: 75 }, { deviceAtMs: atMs });
+  event(
+    'poured',
+    { pieceId: id(0xa0 + n), formulaId: CAKES, stationId: GRIDDLE_ID, placeId, volumeMl: 75 },
+    { deviceAtMs: atMs },
+  );
 const zoneA = (result: ReturnType<typeof see>) => result.zones.find((zone) => zone.zoneId === 'A')!;
 
 describe('forecast', () => {
@@ -50,7 +54,15 @@ describe('forecast', () => {
     const event = writer(T0);
     const events = atHeat(event);
     const before = zoneA(see(events, T0 + 10_000));
-    const after = zoneA(see([...events, event('reading-taken', { stationId: GRIDDLE_ID, zoneId: 'A', method: 'probe', surfaceC: 200, sdC: 2 })], T0 + 10_000));
+    const after = zoneA(
+      see(
+        [
+          ...events,
+          event('reading-taken', { stationId: GRIDDLE_ID, zoneId: 'A', method: 'probe', surfaceC: 200, sdC: 2 }),
+        ],
+        T0 + 10_000,
+      ),
+    );
     expect(before.surfaceC).toBeCloseTo(182, 0);
     expect(after.surfaceC).toBeGreaterThan(196);
     expect(after.sdC).toBeLessThan(before.sdC / 4);
@@ -64,7 +76,11 @@ describe('forecast', () => {
     const events = [...atHeat(event), pour(event, 1, 'A1', T0), pour(event, 2, 'B1', T0)];
     const before = see(events, T0 + 30_000);
     const coveredMs = before.pieces[id(0xa1)]!.cues.coveredFace!;
-    const seen = event('cue-seen', { pieceId: id(0xa1), cue: 'coveredFace' }, { deviceAtMs: T0 + 0.75 * (coveredMs - T0) });
+    const seen = event(
+      'cue-seen',
+      { pieceId: id(0xa1), cue: 'coveredFace' },
+      { deviceAtMs: T0 + 0.75 * (coveredMs - T0) },
+    );
     const after = see([...events, seen], T0 + 40_000);
     expect(after.pieces[id(0xa1)]!.flip.bestMs).toBeLessThan(before.pieces[id(0xa1)]!.flip.bestMs - 4000);
     expect(zoneA(after).next.flip.bestS).toBeLessThan(zoneA(before).next.flip.bestS - 4);
@@ -76,7 +92,10 @@ describe('forecast', () => {
 
   it('follows a burner from cold to hot, and says what it rests on', () => {
     const event = writer(T0);
-    const events = [event('brief-set', BRIEF), event('burner-turned', { stationId: GRIDDLE_ID, zoneId: 'A', mark: 7 }, { deviceAtMs: T0 })];
+    const events = [
+      event('brief-set', BRIEF),
+      event('burner-turned', { stationId: GRIDDLE_ID, zoneId: 'A', mark: 7 }, { deviceAtMs: T0 }),
+    ];
     const surface = (s: number) => zoneA(see(events, T0 + s * 1000));
     expect(Math.abs(surface(1).surfaceC - 22)).toBeLessThan(2);
     expect(surface(1).sdC).toBeLessThan(1);
@@ -89,8 +108,16 @@ describe('forecast', () => {
 
   it('advises a lower mark for a hot zone, a higher one for a cool one, none when it is off', () => {
     const event = writer(T0);
-    const lit = [event('brief-set', BRIEF), event('burner-turned', { stationId: GRIDDLE_ID, zoneId: 'A', mark: 5 }, { deviceAtMs: T0 })];
-    const read = (surfaceC: number) => event('reading-taken', { stationId: GRIDDLE_ID, zoneId: 'A', method: 'probe', surfaceC, sdC: 2 }, { deviceAtMs: T0 + 240_000 });
+    const lit = [
+      event('brief-set', BRIEF),
+      event('burner-turned', { stationId: GRIDDLE_ID, zoneId: 'A', mark: 5 }, { deviceAtMs: T0 }),
+    ];
+    const read = (surfaceC: number) =>
+      event(
+        'reading-taken',
+        { stationId: GRIDDLE_ID, zoneId: 'A', method: 'probe', surfaceC, sdC: 2 },
+        { deviceAtMs: T0 + 240_000 },
+      );
     expect(zoneA(see([...lit, read(225)], T0 + 241_000)).advisedMark).toBeLessThan(5);
     expect(zoneA(see([...lit, read(120)], T0 + 241_000)).advisedMark).toBeGreaterThan(5);
     expect(zoneA(see(atHeat(writer(T0)), T0)).advisedMark).toBeNull();
@@ -102,8 +129,23 @@ describe('next hands', () => {
     const event = writer(T0);
     const state = stateOf(atHeat(event));
     const nowMs = T0 + 10_000;
-    const pours = nextHands(PINS, state, forecast(PINS, state, nowMs, tables), null, nowMs).filter((hand) => hand.formulaId === CAKES);
-    expect(pours.map((hand) => hand.placeId)).toEqual(['A1', 'A2', 'A3', 'A4', 'A5', 'A6', 'B1', 'B2', 'B3', 'B4', 'B5', 'B6']);
+    const pours = nextHands(PINS, state, forecast(PINS, state, nowMs, tables), null, nowMs).filter(
+      (hand) => hand.formulaId === CAKES,
+    );
+    expect(pours.map((hand) => hand.placeId)).toEqual([
+      'A1',
+      'A2',
+      'A3',
+      'A4',
+      'A5',
+      'A6',
+      'B1',
+      'B2',
+      'B3',
+      'B4',
+      'B5',
+      'B6',
+    ]);
     expect(pours[0]!.dueMs).toBe(nowMs);
     expect(pours[1]!.dueMs - pours[0]!.dueMs).toBe(GRIDDLE_CAKES.hands.pourS * 1000);
     expect(pours[6]!.dueMs).toBeGreaterThan(pours[5]!.dueMs);
@@ -159,7 +201,10 @@ describe('facts of advice', () => {
     expect(first).toMatchObject({ pieceId: id(0xa1), side: 1 });
     const recorded = [...events, event('window-shown', first!)];
     expect(facts(recorded, T0 + 2000)).toEqual([]);
-    const moved = [...recorded, event('reading-taken', { stationId: GRIDDLE_ID, zoneId: 'A', method: 'probe', surfaceC: 205, sdC: 2 })];
+    const moved = [
+      ...recorded,
+      event('reading-taken', { stationId: GRIDDLE_ID, zoneId: 'A', method: 'probe', surfaceC: 205, sdC: 2 }),
+    ];
     expect(facts(moved, T0 + 20_000)).toHaveLength(1);
     const flipped = [...recorded, event('flipped', { pieceId: id(0xa1) }, { deviceAtMs: T0 + 110_000 })];
     expect(facts(flipped, T0 + 111_000)[0]).toMatchObject({ side: 2 });
@@ -170,7 +215,8 @@ describe('the plan of a run', () => {
   it('covers every piece, both batters, and every zone it uses', () => {
     const state = stateOf([writer(T0)('brief-set', BRIEF)]);
     const plan = planRun(PINS, state, 0, tables);
-    const pieces = (formulaId: string) => plan.panfuls.filter((panful) => panful.formulaId === formulaId).reduce((sum, panful) => sum + panful.size, 0);
+    const pieces = (formulaId: string) =>
+      plan.panfuls.filter((panful) => panful.formulaId === formulaId).reduce((sum, panful) => sum + panful.size, 0);
     expect([pieces(CAKES), pieces(CREPES)]).toEqual([12, 4]);
     expect(plan.capacity[`${GRIDDLE_ID}/A`]).toBe(6);
     expect(plan.lots).toHaveLength(2);
@@ -191,7 +237,10 @@ describe('the plan of a run', () => {
 
   it('says what is missing', () => {
     expect(() => planRun(PINS, stateOf([]), 0, tables)).toThrow('no brief');
-    const huge = [writer(T0)('brief-set', BRIEF), writer(T0 + 5000)('portion-set', { formulaId: CAKES, volumeMl: 990 }, { id: id(0x99) })];
+    const huge = [
+      writer(T0)('brief-set', BRIEF),
+      writer(T0 + 5000)('portion-set', { formulaId: CAKES, volumeMl: 990 }, { id: id(0x99) }),
+    ];
     expect(() => planRun(PINS, stateOf(huge), 0, tables)).toThrow('Griddle cakes fits on none of its plates');
   });
 });

@@ -56,7 +56,9 @@ describe('scaling', () => {
   });
 
   it('holds back the share the formula says', () => {
-    const buttermilk = scaleToVolume(GRIDDLE_CAKES, 4000, 75, 'usLarge').lines.find((line) => line.ingredientId === 'buttermilk')!;
+    const buttermilk = scaleToVolume(GRIDDLE_CAKES, 4000, 75, 'usLarge').lines.find(
+      (line) => line.ingredientId === 'buttermilk',
+    )!;
     expect(buttermilk.heldBackG / buttermilk.massG).toBeCloseTo(0.33, 9);
   });
 
@@ -124,7 +126,10 @@ describe('hydration and balance', () => {
 describe('the formula schema', () => {
   it('takes the shipped formulas and names the field of a bad one', () => {
     expect(v.safeParse(FormulaBodySchema, GRIDDLE_CAKES).success).toBe(true);
-    const bad = v.safeParse(FormulaBodySchema, { ...GRIDDLE_CAKES, lines: [{ ingredientId: 'plainFlour', percent: -5 }, ...GRIDDLE_CAKES.lines] });
+    const bad = v.safeParse(FormulaBodySchema, {
+      ...GRIDDLE_CAKES,
+      lines: [{ ingredientId: 'plainFlour', percent: -5 }, ...GRIDDLE_CAKES.lines],
+    });
     expect(bad.success).toBe(false);
     expect(v.getDotPath(bad.issues![0])).toBe('lines.0.percent');
   });

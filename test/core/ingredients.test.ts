@@ -13,13 +13,16 @@ import { ML_PER } from '#core/units';
 import { GRIDDLE_CAKES, SKERRY_CREPES } from '#demo';
 
 describe('ingredient data', () => {
-  it.each(INGREDIENT_IDS)('%s: parts do not exceed the whole, sugar is part of carbohydrate, the best density is in its range', (id) => {
-    const { composition: c, densityGPerMl: d } = ingredient(id);
-    expect(c.waterG + c.proteinG + c.fatG + c.carbohydrateG).toBeLessThanOrEqual(101);
-    expect(c.sugarsG).toBeLessThanOrEqual(c.carbohydrateG + 1e-9);
-    expect(d.low).toBeLessThanOrEqual(d.value);
-    expect(d.value).toBeLessThanOrEqual(d.high);
-  });
+  it.each(INGREDIENT_IDS)(
+    '%s: parts do not exceed the whole, sugar is part of carbohydrate, the best density is in its range',
+    (id) => {
+      const { composition: c, densityGPerMl: d } = ingredient(id);
+      expect(c.waterG + c.proteinG + c.fatG + c.carbohydrateG).toBeLessThanOrEqual(101);
+      expect(c.sugarsG).toBeLessThanOrEqual(c.carbohydrateG + 1e-9);
+      expect(d.low).toBeLessThanOrEqual(d.value);
+      expect(d.value).toBeLessThanOrEqual(d.high);
+    },
+  );
 
   it('grams a cup as in FoodData Central SR Legacy (from memory): flour 125, sugar 200, milk 244, buttermilk 245, egg 243', () => {
     const cup = (id: keyof typeof INGREDIENTS) => INGREDIENTS[id].densityGPerMl.value * ML_PER.usCup;

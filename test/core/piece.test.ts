@@ -44,7 +44,12 @@ describe('heat into a solid, against closed forms', () => {
   // a piece with no pores, no boiling (high pressure) and no losses is a plain conducting solid
   const k = 0.45;
   const alpha = 1.345e-7;
-  const solid: BatterProperties = { ...CREPE, waterFraction: 0.66, gasFraction: 0, densityKgM3: k / alpha / (0.34 * 1500 + 0.66 * 4179) };
+  const solid: BatterProperties = {
+    ...CREPE,
+    waterFraction: 0.66,
+    gasFraction: 0,
+    densityKgM3: k / alpha / (0.34 * 1500 + 0.66 * 4179),
+  };
   const settings = (contact: number): ColumnSettings => ({
     batter: solid,
     parameters: {
@@ -178,13 +183,17 @@ describe('response', () => {
   it('hotter, sweeter, more milk, more alkaline: golden earlier', () => {
     const golden = (input: PieceInput) => simulatePiece(input).brownedAt.golden ?? Infinity;
     fc.assert(
-      fc.property(fc.integer({ min: 176, max: 205 }), fc.constantFrom('heat', 'sugarsPercent', 'milkSolidsPercent', 'ph'), (surfaceC, what) => {
-        const more =
-          what === 'heat'
-            ? cake(surfaceC + 6)
-            : cake(surfaceC, { batter: { ...CAKE, [what]: CAKE[what as 'ph'] + (what === 'ph' ? 0.5 : 3) } });
-        expect(golden(more)).toBeLessThan(golden(cake(surfaceC)));
-      }),
+      fc.property(
+        fc.integer({ min: 176, max: 205 }),
+        fc.constantFrom('heat', 'sugarsPercent', 'milkSolidsPercent', 'ph'),
+        (surfaceC, what) => {
+          const more =
+            what === 'heat'
+              ? cake(surfaceC + 6)
+              : cake(surfaceC, { batter: { ...CAKE, [what]: CAKE[what as 'ph'] + (what === 'ph' ? 0.5 : 3) } });
+          expect(golden(more)).toBeLessThan(golden(cake(surfaceC)));
+        },
+      ),
       { numRuns: 16 },
     );
   });
@@ -200,7 +209,9 @@ describe('response', () => {
 
   it('a plate that feeds less heat cooks more slowly', () => {
     const plate = (recoveryWm2K: number) => ({ plate: { surfaceC: 182, arealHeatCapacityJm2K: 10_000, recoveryWm2K } });
-    expect(simulatePiece(cake(182, plate(80))).flip.bestS).toBeGreaterThan(simulatePiece(cake(182, plate(600))).flip.bestS);
+    expect(simulatePiece(cake(182, plate(80))).flip.bestS).toBeGreaterThan(
+      simulatePiece(cake(182, plate(600))).flip.bestS,
+    );
   });
 
   it('windows are in order, and a plate far too hot is called so', () => {

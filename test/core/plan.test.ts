@@ -13,7 +13,14 @@ const C = {
   first: { bestS: 50, earlyS: 10, lateS: 10 },
   second: { bestS: 25, earlyS: 0, lateS: 12 },
 };
-const job = (formulaId: string, kind: typeof P, pieces: number, zones: string[], capacity: number, recoveryS: number): Job => ({
+const job = (
+  formulaId: string,
+  kind: typeof P,
+  pieces: number,
+  zones: string[],
+  capacity: number,
+  recoveryS: number,
+): Job => ({
   formulaId,
   pieces,
   ...kind,
@@ -60,18 +67,23 @@ function faultsOf(jobs: readonly Job[], panfuls: ReturnType<typeof scheduleBackw
       const liftedAt = panful.liftS + i * hands.liftS;
       const firstS = flippedAt - pouredAt;
       const secondS = liftedAt - turnedAt;
-      if (firstS < first.bestS - first.earlyS - 1e-6 || firstS > first.bestS + first.lateS + 1e-6) faults.push(`first side ${firstS}`);
-      if (secondS < second.bestS - second.earlyS - 1e-6 || secondS > second.bestS + second.lateS + 1e-6) faults.push(`second side ${secondS}`);
+      if (firstS < first.bestS - first.earlyS - 1e-6 || firstS > first.bestS + first.lateS + 1e-6)
+        faults.push(`first side ${firstS}`);
+      if (secondS < second.bestS - second.earlyS - 1e-6 || secondS > second.bestS + second.lateS + 1e-6)
+        faults.push(`second side ${secondS}`);
     }
     const use = zoneUse.get(panful.zoneKey) ?? [];
     zoneUse.set(panful.zoneKey, [...use, [panful.pourS, panful.endS + zone.recoveryS]]);
   }
   for (const spans of [busy, ...zoneUse.values()]) {
     spans.sort((a, b) => a[0] - b[0]);
-    for (let i = 1; i < spans.length; i++) if (spans[i]![0] < spans[i - 1]![1] - 1e-6) faults.push('two things at once');
+    for (let i = 1; i < spans.length; i++)
+      if (spans[i]![0] < spans[i - 1]![1] - 1e-6) faults.push('two things at once');
   }
   for (const { formulaId, pieces } of jobs) {
-    const made = panfuls.filter((panful) => panful.formulaId === formulaId).reduce((sum, panful) => sum + panful.size, 0);
+    const made = panfuls
+      .filter((panful) => panful.formulaId === formulaId)
+      .reduce((sum, panful) => sum + panful.size, 0);
     if (made !== pieces) faults.push(`${made} of ${pieces} pieces`);
   }
   if (panfuls.some((panful) => panful.endS > 1e-6)) faults.push('after service');
@@ -98,13 +110,19 @@ describe('scheduling backwards', () => {
   it('never asks hands to be in two places, nor a piece to leave its window (independent checker, random jobs)', () => {
     const size = fc.integer({ min: 1, max: 30 });
     fc.assert(
-      fc.property(size, size, fc.integer({ min: 1, max: 3 }), fc.integer({ min: 1, max: 2 }), (cakes, crepes, zones, pans) => {
-        const jobs = [
-          job('p', P, cakes, ['a', 'b', 'c'].slice(0, zones), 6, 20),
-          job('c', C, crepes, ['y', 'z'].slice(0, pans), 1, 12),
-        ];
-        expect(faultsOf(jobs, scheduleBackwards(jobs).panfuls)).toEqual([]);
-      }),
+      fc.property(
+        size,
+        size,
+        fc.integer({ min: 1, max: 3 }),
+        fc.integer({ min: 1, max: 2 }),
+        (cakes, crepes, zones, pans) => {
+          const jobs = [
+            job('p', P, cakes, ['a', 'b', 'c'].slice(0, zones), 6, 20),
+            job('c', C, crepes, ['y', 'z'].slice(0, pans), 1, 12),
+          ];
+          expect(faultsOf(jobs, scheduleBackwards(jobs).panfuls)).toEqual([]);
+        },
+      ),
       { numRuns: 60 },
     );
   });
@@ -129,7 +147,15 @@ describe('the morning', () => {
   const service = 10_000_000;
 
   it('mixes so that the first pour meets the best rest, and lights so that each zone is ready before it', () => {
-    const plan = planMorning([morning()], [{ key: 'a', preheatS: 240 }, { key: 'b', preheatS: 240 }], service, 0);
+    const plan = planMorning(
+      [morning()],
+      [
+        { key: 'a', preheatS: 240 },
+        { key: 'b', preheatS: 240 },
+      ],
+      service,
+      0,
+    );
     const [lot] = plan.lots;
     expect(lot!.firstPourMs - lot!.mixEndMs).toBe(720_000);
     expect(lot!.mixEndMs - lot!.mixStartMs).toBe(600_000);
@@ -147,7 +173,12 @@ describe('the morning', () => {
     const late = planMorning([morning()], [], service, service - 600_000);
     expect(late.conflicts[0]).toMatchObject({ code: 'startPassed' });
     expect(late.conflicts[0]!.minutes).toBe(Math.ceil((service - 600_000 - late.startMs) / 60_000));
-    const stale = planMorning([morning({ pieces: 90, rest: { earliestS: 300, bestS: 400, latestS: 500 } })], [], service, 0);
+    const stale = planMorning(
+      [morning({ pieces: 90, rest: { earliestS: 300, bestS: 400, latestS: 500 } })],
+      [],
+      service,
+      0,
+    );
     expect(stale.conflicts.map((conflict) => conflict.code)).toContain('restOutlived');
     const held = planMorning([morning({ pieces: 160 })], [], service, 0);
     expect(held.conflicts.map((conflict) => conflict.code)).toContain('heldTooLong');

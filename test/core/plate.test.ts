@@ -88,15 +88,21 @@ describe('food on the plate', () => {
 describe('preheat', () => {
   it('reaches the target at the end of the boost and holds it on the mark', () => {
     fc.assert(
-      fc.property(fc.double({ min: 150, max: 220, noNaN: true }), fc.double({ min: 5, max: 35, noNaN: true }), (targetC, roomC) => {
-        const plan = preheatPlan(griddleZone, dial, { startC: roomC, targetC, ambientC: roomC, foodW: 0 });
-        const boostW = powerAtMark(griddleZone, dial, plan.boostMark);
-        expect(heated(griddleZone, roomC, boostW, roomC, plan.boostS)).toBeCloseTo(targetC, 1);
-        // the mark is a whole step, so it holds to what half a step of power is worth
-        const heldW = powerAtMark(griddleZone, dial, plan.holdMark);
-        expect(Math.abs(heldW - lossW(griddleZone, targetC, roomC))).toBeLessThanOrEqual(powerAtMark(griddleZone, dial, dial.step) / 2 + 1e-9);
-        expect((plan.boostMark / dial.step) % 1).toBe(0);
-      }),
+      fc.property(
+        fc.double({ min: 150, max: 220, noNaN: true }),
+        fc.double({ min: 5, max: 35, noNaN: true }),
+        (targetC, roomC) => {
+          const plan = preheatPlan(griddleZone, dial, { startC: roomC, targetC, ambientC: roomC, foodW: 0 });
+          const boostW = powerAtMark(griddleZone, dial, plan.boostMark);
+          expect(heated(griddleZone, roomC, boostW, roomC, plan.boostS)).toBeCloseTo(targetC, 1);
+          // the mark is a whole step, so it holds to what half a step of power is worth
+          const heldW = powerAtMark(griddleZone, dial, plan.holdMark);
+          expect(Math.abs(heldW - lossW(griddleZone, targetC, roomC))).toBeLessThanOrEqual(
+            powerAtMark(griddleZone, dial, dial.step) / 2 + 1e-9,
+          );
+          expect((plan.boostMark / dial.step) % 1).toBe(0);
+        },
+      ),
       { numRuns: 40 },
     );
   });
@@ -109,7 +115,12 @@ describe('preheat', () => {
 
   it('takes longer for a hotter target and a thicker plate', () => {
     const time = (targetC: number, thicknessMm: number) =>
-      preheatPlan(zoneThermal({ ...GRIDDLE, thicknessMm }, GRIDDLE.zones[0]!), dial, { startC: 22, targetC, ambientC: 22, foodW: 0 }).boostS;
+      preheatPlan(zoneThermal({ ...GRIDDLE, thicknessMm }, GRIDDLE.zones[0]!), dial, {
+        startC: 22,
+        targetC,
+        ambientC: 22,
+        foodW: 0,
+      }).boostS;
     expect(time(200, 6)).toBeGreaterThan(time(180, 6));
     expect(time(180, 12)).toBeGreaterThan(1.8 * time(180, 6));
   });

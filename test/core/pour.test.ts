@@ -19,11 +19,14 @@ describe('what a pour becomes', () => {
     [100, 11.9, 9.0],
     [120, 12.8, 9.3],
     [250, 17.1, 10.9],
-  ])('slump law, τ_y 20 Pa: %d mL is %d cm across and %d mm thick (Roussel & Coussot 2005, prototype table)', (volumeMl, cm, mm) => {
-    const disc = slumpDisc(volumeMl, 1030, 20);
-    expect(Math.abs(disc.diameterMm / 10 - cm)).toBeLessThan(0.12);
-    expect(Math.abs(disc.thicknessMm - mm)).toBeLessThan(0.22);
-  });
+  ])(
+    'slump law, τ_y 20 Pa: %d mL is %d cm across and %d mm thick (Roussel & Coussot 2005, prototype table)',
+    (volumeMl, cm, mm) => {
+      const disc = slumpDisc(volumeMl, 1030, 20);
+      expect(Math.abs(disc.diameterMm / 10 - cm)).toBeLessThan(0.12);
+      expect(Math.abs(disc.thicknessMm - mm)).toBeLessThan(0.22);
+    },
+  );
 
   it('diameter grows as V^0.4 and thickness as V^0.2', () => {
     const one = slumpDisc(50, 1000, 20);
@@ -58,9 +61,12 @@ describe('layout', () => {
     [700, 400, 80, 28],
     [700, 400, 100, 18],
     [700, 400, 125, 12],
-  ])('%d × %d mm, discs of %d mm: at least %d less one (prototype table, relaxation)', (width, depth, diameter, count) => {
-    expect(placesOn(slab(width, depth), diameter).length).toBeGreaterThanOrEqual(count - 1);
-  });
+  ])(
+    '%d × %d mm, discs of %d mm: at least %d less one (prototype table, relaxation)',
+    (width, depth, diameter, count) => {
+      expect(placesOn(slab(width, depth), diameter).length).toBeGreaterThanOrEqual(count - 1);
+    },
+  );
 
   it('never overlaps, keeps the gap and the margin, and marks each place once', () => {
     const sizes = fc.record({

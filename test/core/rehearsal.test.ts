@@ -34,7 +34,10 @@ describe('the hidden kitchen', () => {
 
   it('gives a stronger burner a hotter plate, and the probe reads it within its noise', () => {
     const event = writer(0);
-    const state = fold({ pins: PINS, rehearsal: true }, numbered([event('burner-turned', { stationId: GRIDDLE_ID, zoneId: 'A', mark: 7 }, { simAtMs: 0 })]));
+    const state = fold(
+      { pins: PINS, rehearsal: true },
+      numbered([event('burner-turned', { stationId: GRIDDLE_ID, zoneId: 'A', mark: 7 }, { simAtMs: 0 })]),
+    );
     const strong = { ...hiddenKitchen(1), powerFactor: () => 1.1 };
     const honest = { ...hiddenKitchen(1), powerFactor: () => 1 };
     const surface = (kitchen: typeof strong) => trueSurface(kitchen, PINS, state, GRIDDLE_ID, 'A', 240_000)(240_000);
@@ -48,7 +51,16 @@ describe('the hidden kitchen', () => {
 describe('simulated hands', () => {
   const begun = [writer(SERVICE_MS - 7_200_000)('brief-set', BRIEF)];
   const cook = (seed: number, attention = 0.6) =>
-    cookThrough({ pins: PINS, begun, rehearsal: false, seed, latenessS: { mean: 1, sd: 1 }, attention, makeId: (n) => id(0x100000 + n), deviceId: id(0xd) });
+    cookThrough({
+      pins: PINS,
+      begun,
+      rehearsal: false,
+      seed,
+      latenessS: { mean: 1, sd: 1 },
+      attention,
+      makeId: (n) => id(0x100000 + n),
+      deviceId: id(0xd),
+    });
 
   const morning = cook(5);
 
@@ -67,6 +79,8 @@ describe('simulated hands', () => {
   });
 
   it('are the same for the same seed', () => {
-    expect(cook(5).map((event) => [event.kind, event.deviceAtMs])).toEqual(morning.map((event) => [event.kind, event.deviceAtMs]));
+    expect(cook(5).map((event) => [event.kind, event.deviceAtMs])).toEqual(
+      morning.map((event) => [event.kind, event.deviceAtMs]),
+    );
   });
 });

@@ -11,11 +11,35 @@ function run(flips: readonly (number | null)[]) {
   flips.forEach((lateS, n) => {
     const pieceId = id(0xa0 + n);
     const at = (seconds: number) => ({ deviceAtMs: T + seconds * 1000 });
-    events.push(event('poured', { pieceId, formulaId: CAKES, stationId: GRIDDLE_ID, placeId: `A${n + 1}`, volumeMl: 75 }, at(0)));
-    events.push(event('window-shown', { pieceId, side: 1, window: { earliestMs: T + 90_000, bestMs: T + 100_000, latestMs: T + 110_000 }, modelVersion: 'm' }, at(1)));
+    events.push(
+      event('poured', { pieceId, formulaId: CAKES, stationId: GRIDDLE_ID, placeId: `A${n + 1}`, volumeMl: 75 }, at(0)),
+    );
+    events.push(
+      event(
+        'window-shown',
+        {
+          pieceId,
+          side: 1,
+          window: { earliestMs: T + 90_000, bestMs: T + 100_000, latestMs: T + 110_000 },
+          modelVersion: 'm',
+        },
+        at(1),
+      ),
+    );
     if (lateS === null) return;
     events.push(event('flipped', { pieceId }, at(100 + lateS)));
-    events.push(event('window-shown', { pieceId, side: 2, window: { earliestMs: T + 130_000, bestMs: T + 140_000, latestMs: T + 150_000 }, modelVersion: 'm' }, at(101 + lateS)));
+    events.push(
+      event(
+        'window-shown',
+        {
+          pieceId,
+          side: 2,
+          window: { earliestMs: T + 130_000, bestMs: T + 140_000, latestMs: T + 150_000 },
+          modelVersion: 'm',
+        },
+        at(101 + lateS),
+      ),
+    );
     events.push(event('lifted', { pieceId }, at(143)));
   });
   return reviewRun(fold({ pins: PINS, rehearsal: false }, numbered(events)));

@@ -17,12 +17,22 @@ const pour = (pieceId = PIECE, placeId = 'A1'): Payload<'poured'> => ({
 describe('a piece through the fold', () => {
   it('is poured, flipped and lifted at the corrected times, and leaves its place free', () => {
     const event = writer();
-    const state = fold(RUN, numbered([
-      event('poured', pour(), { deviceAtMs: 1000, offsetMs: 500 }),
-      event('flipped', { pieceId: PIECE }, { deviceAtMs: 101_000, offsetMs: 500 }),
-      event('lifted', { pieceId: PIECE }, { deviceAtMs: 146_000, offsetMs: -500 }),
-    ]));
-    expect(state.pieces.get(PIECE)).toMatchObject({ number: 1, zoneId: 'A', pouredAtMs: 1500, flippedAtMs: 101_500, offAtMs: 145_500, fate: 'lifted' });
+    const state = fold(
+      RUN,
+      numbered([
+        event('poured', pour(), { deviceAtMs: 1000, offsetMs: 500 }),
+        event('flipped', { pieceId: PIECE }, { deviceAtMs: 101_000, offsetMs: 500 }),
+        event('lifted', { pieceId: PIECE }, { deviceAtMs: 146_000, offsetMs: -500 }),
+      ]),
+    );
+    expect(state.pieces.get(PIECE)).toMatchObject({
+      number: 1,
+      zoneId: 'A',
+      pouredAtMs: 1500,
+      flippedAtMs: 101_500,
+      offAtMs: 145_500,
+      fate: 'lifted',
+    });
     expect(state.onPlate.has(placeKey(GRIDDLE_ID, 'A1'))).toBe(false);
     expect(state.refused).toEqual([]);
   });
@@ -43,12 +53,32 @@ describe('a piece through the fold', () => {
     ['a second pour on a taken place', (e) => [e('poured', pour()), e('poured', pour(id(0xa2)))], 'placeTaken'],
     ['the same piece poured twice', (e) => [e('poured', pour()), e('poured', pour(PIECE, 'A2'))], 'pieceExists'],
     ['a flip of nothing', (e) => [e('flipped', { pieceId: NOBODY })], 'noSuchPiece'],
-    ['a second flip', (e) => [e('poured', pour()), e('flipped', { pieceId: PIECE }), e('flipped', { pieceId: PIECE })], 'alreadyFlipped'],
+    [
+      'a second flip',
+      (e) => [e('poured', pour()), e('flipped', { pieceId: PIECE }), e('flipped', { pieceId: PIECE })],
+      'alreadyFlipped',
+    ],
     ['a lift before the flip', (e) => [e('poured', pour()), e('lifted', { pieceId: PIECE })], 'notFlipped'],
-    ['a flip after it was lost', (e) => [e('poured', pour()), e('failed', { pieceId: PIECE }), e('flipped', { pieceId: PIECE })], 'alreadyOff'],
-    ['a cue on the second side', (e) => [e('poured', pour()), e('flipped', { pieceId: PIECE }), e('cue-seen', { pieceId: PIECE, cue: 'holesStay' })], 'alreadyFlipped'],
+    [
+      'a flip after it was lost',
+      (e) => [e('poured', pour()), e('failed', { pieceId: PIECE }), e('flipped', { pieceId: PIECE })],
+      'alreadyOff',
+    ],
+    [
+      'a cue on the second side',
+      (e) => [
+        e('poured', pour()),
+        e('flipped', { pieceId: PIECE }),
+        e('cue-seen', { pieceId: PIECE, cue: 'holesStay' }),
+      ],
+      'alreadyFlipped',
+    ],
     ['a formula the run did not pin', (e) => [e('poured', { ...pour(), formulaId: NOBODY })], 'unknownFormula'],
-    ['a station the run did not pin', (e) => [e('burner-turned', { stationId: NOBODY, zoneId: 'A', mark: 3 })], 'unknownStation'],
+    [
+      'a station the run did not pin',
+      (e) => [e('burner-turned', { stationId: NOBODY, zoneId: 'A', mark: 3 })],
+      'unknownStation',
+    ],
     ['a zone the plate does not have', (e) => [e('poured', pour(PIECE, 'Z1'))], 'unknownPlace'],
     ['a rest that ends before mixing', (e) => [e('rest-ended', { formulaId: CAKES })], 'notMixed'],
     ['a set clock in a real run', (e) => [e('clock-set', { simAtMs: 1, speed: 1 })], 'notRehearsal'],
@@ -65,12 +95,15 @@ describe('a piece through the fold', () => {
 describe('events from elsewhere', () => {
   it('unknown kinds, newer versions and payloads that do not fit are passed over, not lost', () => {
     const event = writer();
-    const state = fold(RUN, numbered([
-      event('poured', pour(), { kind: 'sung-to' }),
-      event('poured', pour(), { v: 99 }),
-      event('poured', pour(), { payload: { pieceId: 7 } }),
-      event('poured', pour()),
-    ]));
+    const state = fold(
+      RUN,
+      numbered([
+        event('poured', pour(), { kind: 'sung-to' }),
+        event('poured', pour(), { v: 99 }),
+        event('poured', pour(), { payload: { pieceId: 7 } }),
+        event('poured', pour()),
+      ]),
+    );
     expect(state.refused.map((refusal) => refusal.reason)).toEqual(['unknownKind', 'newerVersion', 'badPayload']);
     expect(state.pieces.size).toBe(1);
     expect(state.eventCount).toBe(4);
@@ -88,7 +121,11 @@ describe('events from elsewhere', () => {
 
   it('acknowledged events fold in the order of seq, however they arrive', () => {
     const event = writer();
-    const log = numbered([event('poured', pour()), event('flipped', { pieceId: PIECE }), event('lifted', { pieceId: PIECE })]);
+    const log = numbered([
+      event('poured', pour()),
+      event('flipped', { pieceId: PIECE }),
+      event('lifted', { pieceId: PIECE }),
+    ]);
     fc.assert(
       fc.property(fc.shuffledSubarray(log, { minLength: 3 }), (shuffled) => {
         expect(fold(RUN, shuffled).pieces.get(PIECE)!.fate).toBe('lifted');
@@ -129,7 +166,9 @@ describe('undo', () => {
     const tapId = id(0x777);
     const row = ['A1', 'A2', 'A3'].map((place, i) => e('poured', pour(id(0xb0 + i), place), { tapId }));
     const before = fold(RUN, numbered(row));
-    expect(before.taps).toEqual([{ tapId, eventIds: row.map((x) => x.id), kind: 'poured', placeIds: ['A1', 'A2', 'A3'] }]);
+    expect(before.taps).toEqual([
+      { tapId, eventIds: row.map((x) => x.id), kind: 'poured', placeIds: ['A1', 'A2', 'A3'] },
+    ]);
     const after = fold(RUN, numbered([...row, e('undone', { eventIds: before.taps[0]!.eventIds })]));
     expect(after.onPlate.size).toBe(0);
     expect(after.taps).toEqual([]);
@@ -139,20 +178,28 @@ describe('undo', () => {
 describe('the rest of the morning', () => {
   it('collects brief, lots, burners, readings, portions, windows, notes and the end', () => {
     const event = writer(0);
-    const state = fold(RUN, numbered([
-      event('brief-set', BRIEF),
-      event('line-weighed', { formulaId: CAKES, ingredientId: 'plainFlour', massG: 500 }),
-      event('line-weighed', { formulaId: CAKES, ingredientId: 'salt', massG: null }),
-      event('lot-mixed', { formulaId: CAKES, atMs: 1234, volumeMl: 1000, batterC: 18 }),
-      event('rest-ended', { formulaId: CAKES }),
-      event('burner-turned', { stationId: PAN_ONE, zoneId: 'P', mark: 7 }),
-      event('reading-taken', { stationId: PAN_ONE, zoneId: 'P', method: 'probe', surfaceC: 195, sdC: 2 }),
-      event('portion-set', { formulaId: CAKES, volumeMl: 80 }),
-      event('poured', pour()),
-      event('window-shown', { pieceId: PIECE, side: 1, window: { earliestMs: 1, bestMs: 2, latestMs: 3 }, modelVersion: 'x' }),
-      event('note-kept', { text: 'less heat', formulaId: CAKES }),
-      event('run-finished', {}),
-    ]));
+    const state = fold(
+      RUN,
+      numbered([
+        event('brief-set', BRIEF),
+        event('line-weighed', { formulaId: CAKES, ingredientId: 'plainFlour', massG: 500 }),
+        event('line-weighed', { formulaId: CAKES, ingredientId: 'salt', massG: null }),
+        event('lot-mixed', { formulaId: CAKES, atMs: 1234, volumeMl: 1000, batterC: 18 }),
+        event('rest-ended', { formulaId: CAKES }),
+        event('burner-turned', { stationId: PAN_ONE, zoneId: 'P', mark: 7 }),
+        event('reading-taken', { stationId: PAN_ONE, zoneId: 'P', method: 'probe', surfaceC: 195, sdC: 2 }),
+        event('portion-set', { formulaId: CAKES, volumeMl: 80 }),
+        event('poured', pour()),
+        event('window-shown', {
+          pieceId: PIECE,
+          side: 1,
+          window: { earliestMs: 1, bestMs: 2, latestMs: 3 },
+          modelVersion: 'x',
+        }),
+        event('note-kept', { text: 'less heat', formulaId: CAKES }),
+        event('run-finished', {}),
+      ]),
+    );
     const lot = state.lots.get(CAKES)!;
     expect(lot.weighed.get('salt')).toBeNull(); // unknown stays unknown
     expect(lot).toMatchObject({ mixedAtMs: 1234, volumeMl: 1000, restEndedAtMs: 5000 });
@@ -165,11 +212,14 @@ describe('the rest of the morning', () => {
 
   it('a later brief replaces the earlier; one that names what was not pinned is refused', () => {
     const event = writer();
-    const state = fold(RUN, numbered([
-      event('brief-set', BRIEF),
-      event('brief-set', { ...BRIEF, people: 30 }),
-      event('brief-set', { ...BRIEF, items: [{ formulaId: NOBODY, pieces: 1, stationIds: [PAN_ONE] }] }),
-    ]));
+    const state = fold(
+      RUN,
+      numbered([
+        event('brief-set', BRIEF),
+        event('brief-set', { ...BRIEF, people: 30 }),
+        event('brief-set', { ...BRIEF, items: [{ formulaId: NOBODY, pieces: 1, stationIds: [PAN_ONE] }] }),
+      ]),
+    );
     expect(state.brief!.people).toBe(30);
     expect(state.refused[0]!.reason).toBe('unknownFormula');
   });
@@ -220,7 +270,13 @@ describe('golden logs', () => {
     const golden = JSON.parse(readFileSync(new URL('../golden/v1.json', import.meta.url), 'utf8'));
     const state = fold({ pins: golden.pins, rehearsal: golden.rehearsal }, golden.events);
     const told = {
-      pieces: [...state.pieces.values()].map((piece) => [piece.placeId, piece.pouredAtMs, piece.flippedAtMs, piece.offAtMs, piece.fate]),
+      pieces: [...state.pieces.values()].map((piece) => [
+        piece.placeId,
+        piece.pouredAtMs,
+        piece.flippedAtMs,
+        piece.offAtMs,
+        piece.fate,
+      ]),
       refused: state.refused.map((refusal) => refusal.reason),
       mixed: [...state.lots.values()].map((lot) => lot.mixedAtMs),
       notes: state.notes.map((note) => note.text),

@@ -19,7 +19,12 @@ describe('water', () => {
   it('boiling temperature: IAPWS-IF97 table 36, and the standard atmosphere at 0, 1000, 2000, 3000 m', () => {
     expect(boilingPointC(0.1e6) + 273.15).toBeCloseTo(372.755919, 5);
     expect(boilingPointC(1e6) + 273.15).toBeCloseTo(453.035632, 5);
-    for (const [hPa, boilsC] of [[1013.2, 99.97], [898.7, 96.65], [795.0, 93.32], [701.1, 89.97]] as const) {
+    for (const [hPa, boilsC] of [
+      [1013.2, 99.97],
+      [898.7, 96.65],
+      [795.0, 93.32],
+      [701.1, 89.97],
+    ] as const) {
       expect(boilingPointC(hPa * 100)).toBeCloseTo(boilsC, 1);
     }
   });
@@ -29,7 +34,11 @@ describe('water', () => {
   });
 
   it('heat of evaporation within 0.5 % of steam tables: 2454, 2257, 2145 kJ/kg at 20, 100, 140 °C (from memory)', () => {
-    for (const [tempC, kj] of [[20, 2454], [100, 2257], [140, 2145]] as const) {
+    for (const [tempC, kj] of [
+      [20, 2454],
+      [100, 2257],
+      [140, 2145],
+    ] as const) {
       expect(Math.abs(latentHeatJPerKg(tempC) / (kj * 1000) - 1)).toBeLessThan(0.008);
     }
   });

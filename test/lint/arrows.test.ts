@@ -8,7 +8,9 @@ const eslint = new ESLint({ cwd: root });
 /** What the lint says of one line of code, as if it stood in a file. */
 async function verdict(file: string, code: string): Promise<string[]> {
   const [result] = await eslint.lintText(code, { filePath: `${root}${file}` });
-  return result!.messages.filter((message) => message.severity === 2).map((message) => message.ruleId ?? message.message);
+  return result!.messages
+    .filter((message) => message.severity === 2)
+    .map((message) => message.ruleId ?? message.message);
 }
 const use = (what: string) => `import * as x from '${what}';\nexport const y = x;\n`;
 
@@ -44,7 +46,11 @@ describe('the arrows of the house', () => {
   });
 
   it('core has no clock and no chance of its own', async () => {
-    expect(await verdict('src/core/plan/any.ts', 'export const now = Date.now();\n')).toContain('no-restricted-globals');
-    expect(await verdict('src/core/plan/any.ts', 'export const luck = Math.random();\n')).toContain('no-restricted-properties');
+    expect(await verdict('src/core/plan/any.ts', 'export const now = Date.now();\n')).toContain(
+      'no-restricted-globals',
+    );
+    expect(await verdict('src/core/plan/any.ts', 'export const luck = Math.random();\n')).toContain(
+      'no-restricted-properties',
+    );
   });
 });

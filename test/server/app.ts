@@ -65,21 +65,61 @@ export async function testServer(more: Partial<ServerConfig> = {}): Promise<Test
     config,
     sql,
     async kitchen(role = 'owner') {
-      const ids = { kitchen: randomUUID(), person: randomUUID(), formula: randomUUID(), griddle: randomUUID(), pan: randomUUID() };
+      const ids = {
+        kitchen: randomUUID(),
+        person: randomUUID(),
+        formula: randomUUID(),
+        griddle: randomUUID(),
+        pan: randomUUID(),
+      };
       const name = `Cook ${ids.person.slice(0, 8)}`;
       const source = await ownerSource(databaseUrl).initialize();
       await source.manager.insert(KitchenEntity, { id: ids.kitchen, name: 'Test', timeZone: 'Europe/London' });
-      await source.manager.insert(PersonEntity, { id: ids.person, kitchenId: ids.kitchen, name, role, passphraseHash: await quickHash(), settings: DEFAULT_SETTINGS });
+      await source.manager.insert(PersonEntity, {
+        id: ids.person,
+        kitchenId: ids.kitchen,
+        name,
+        role,
+        passphraseHash: await quickHash(),
+        settings: DEFAULT_SETTINGS,
+      });
       await source.manager.insert(FormulaEntity, { id: ids.formula, kitchenId: ids.kitchen, revision: 2 });
       for (const revision of [1, 2]) {
-        await source.manager.insert(FormulaRevisionEntity, { formulaId: ids.formula, revision, kitchenId: ids.kitchen, body: { ...GRIDDLE_CAKES, name: `Cakes ${revision}` } } as never);
+        await source.manager.insert(FormulaRevisionEntity, {
+          formulaId: ids.formula,
+          revision,
+          kitchenId: ids.kitchen,
+          body: { ...GRIDDLE_CAKES, name: `Cakes ${revision}` },
+        } as never);
       }
-      await source.manager.insert(StationEntity, { id: ids.griddle, kitchenId: ids.kitchen, version: 1, body: GRIDDLE } as never);
-      await source.manager.insert(StationEntity, { id: ids.pan, kitchenId: ids.kitchen, version: 1, body: CREPE_PAN_ONE } as never);
+      await source.manager.insert(StationEntity, {
+        id: ids.griddle,
+        kitchenId: ids.kitchen,
+        version: 1,
+        body: GRIDDLE,
+      } as never);
+      await source.manager.insert(StationEntity, {
+        id: ids.pan,
+        kitchenId: ids.kitchen,
+        version: 1,
+        body: CREPE_PAN_ONE,
+      } as never);
       await source.destroy();
-      const signedIn = await app.inject({ method: 'POST', url: '/api/session', payload: { name, passphrase: PASSPHRASE } });
+      const signedIn = await app.inject({
+        method: 'POST',
+        url: '/api/session',
+        payload: { name, passphrase: PASSPHRASE },
+      });
       const cookie = String(signedIn.headers['set-cookie']).split(';')[0]!;
-      return { id: ids.kitchen, cookie, personId: ids.person, name, formulaId: ids.formula, griddleId: ids.griddle, panId: ids.pan };
+      return {
+        id: ids.kitchen,
+        cookie,
+        personId: ids.person,
+        name,
+        formulaId: ids.formula,
+        griddleId: ids.griddle,
+        panId: ids.pan,
+      };
     },
     as: async (kitchen, options) => app.inject({ ...options, headers: { cookie: kitchen.cookie, ...options.headers } }),
     async close() {

@@ -10,7 +10,9 @@ beforeAll(async () => {
 afterAll(() => server.close());
 
 const counts = () =>
-  server.sql('SELECT (SELECT count(*) FROM run_event) AS events, (SELECT count(*) FROM run) AS runs, (SELECT count(*) FROM person) AS people');
+  server.sql(
+    'SELECT (SELECT count(*) FROM run_event) AS events, (SELECT count(*) FROM run) AS runs, (SELECT count(*) FROM person) AS people',
+  );
 
 describe('demo data', () => {
   it('is put in once, folds without a refusal, and its people can sign in', async () => {
@@ -18,7 +20,11 @@ describe('demo data', () => {
     const before = await counts();
     expect(await seedDemo(server.databaseUrl, false)).toBe(false);
     expect(await counts()).toEqual(before);
-    const signedIn = await server.app.inject({ method: 'POST', url: '/api/session', payload: { name: DEMO_PEOPLE[1].name, passphrase: DEMO_PEOPLE[1].passphrase } });
+    const signedIn = await server.app.inject({
+      method: 'POST',
+      url: '/api/session',
+      payload: { name: DEMO_PEOPLE[1].name, passphrase: DEMO_PEOPLE[1].passphrase },
+    });
     const cookie = String(signedIn.headers['set-cookie']).split(';')[0]!;
     const runs = (await server.app.inject({ url: '/api/runs', headers: { cookie } })).json();
     expect(runs).toHaveLength(2);

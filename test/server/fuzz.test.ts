@@ -39,7 +39,9 @@ beforeAll(async () => {
   await server.as(kitchen, { method: 'POST', url: '/api/runs', payload: ours });
   theirRun = theirs.id;
   ourRun = ours.id;
-  const document = (await server.app.inject({ url: '/api/docs' })).json() as { paths: Record<string, Record<string, Operation>> };
+  const document = (await server.app.inject({ url: '/api/docs' })).json() as {
+    paths: Record<string, Record<string, Operation>>;
+  };
   routes = Object.entries(document.paths).flatMap(([url, methods]) =>
     Object.entries(methods).map(([method, operation]) => ({
       method: method.toUpperCase(),
@@ -56,7 +58,7 @@ function goodBody(route: Route): Record<string, unknown> {
   if (route.url === '/api/session') return { name: 'x', passphrase: 'y' };
   if (route.url === '/api/settings') return { temperatureUnit: 'C', theme: 'light', sound: true };
   if (route.url === '/api/runs') return { ...newRun(kitchen) };
-  return { events: [made('run-finished', {})] };
+  return { events: [made('flipped', { pieceId: randomUUID() })] };
 }
 
 const WRONG: Record<string, unknown[]> = {
@@ -92,16 +94,20 @@ function wrongBodies(schema: Schema, good: Record<string, unknown>): { what: str
 }
 
 const rows = async () =>
-  JSON.stringify(await server.sql('SELECT (SELECT count(*) FROM run) AS runs, (SELECT count(*) FROM run_event) AS events, (SELECT count(*) FROM session) AS sessions, (SELECT sum(hashtext(settings::text)) FROM person) AS settings'));
+  JSON.stringify(
+    await server.sql(
+      'SELECT (SELECT count(*) FROM run) AS runs, (SELECT count(*) FROM run_event) AS events, (SELECT count(*) FROM session) AS sessions, (SELECT sum(hashtext(settings::text)) FROM person) AS settings',
+    ),
+  );
 
 describe('wrong input', () => {
   it('is known for every route that takes a body', () => {
-    expect(routes.filter((route) => route.body).map((route) => `${route.method} ${route.url}`).sort()).toEqual([
-      'POST /api/runs',
-      'POST /api/runs/{runId}/events',
-      'POST /api/session',
-      'PUT /api/settings',
-    ]);
+    expect(
+      routes
+        .filter((route) => route.body)
+        .map((route) => `${route.method} ${route.url}`)
+        .sort(),
+    ).toEqual(['POST /api/runs', 'POST /api/runs/{runId}/events', 'POST /api/session', 'PUT /api/settings']);
   });
 
   it('in a body is a 4xx that names the field, and nothing is stored', async () => {
@@ -113,7 +119,12 @@ describe('wrong input', () => {
       const field = (answer: { field?: string }) => typeof answer.field === 'string' && answer.field.length > 0;
       for (const { what, body } of wrongBodies(route.body!, goodBody(route))) {
         const payload = JSON.stringify(body, (_key, value) => (Number.isNaN(value) ? null : value)) ?? 'null';
-        const answer = await server.as(kitchen, { method: route.method as 'POST', url, payload, headers: { 'content-type': 'application/json' } });
+        const answer = await server.as(kitchen, {
+          method: route.method as 'POST',
+          url,
+          payload,
+          headers: { 'content-type': 'application/json' },
+        });
         tried += 1;
         const bodyOf = answer.json();
         const allowed = harmless(route, what);
@@ -136,7 +147,8 @@ describe('wrong input', () => {
     const before = await rows();
     for (const route of routes.filter((candidate) => candidate.body)) {
       const url = route.url.replace('{runId}', ourRun);
-      const send = (payload: string, type = 'application/json') => server.as(kitchen, { method: route.method as 'POST', url, payload, headers: { 'content-type': type } });
+      const send = (payload: string, type = 'application/json') =>
+        server.as(kitchen, { method: route.method as 'POST', url, payload, headers: { 'content-type': type } });
       const answers = [
         [await send('{"name": '), 400],
         [await send(''), 400],
@@ -146,7 +158,11 @@ describe('wrong input', () => {
       ] as const;
       for (const [answer, status] of answers) {
         expect([route.url, answer.statusCode]).toEqual([route.url, status]);
-        expect(answer.json()).toMatchObject({ code: expect.any(String), message: expect.any(String), field: expect.any(String) });
+        expect(answer.json()).toMatchObject({
+          code: expect.any(String),
+          message: expect.any(String),
+          field: expect.any(String),
+        });
       }
     }
     expect(await rows()).toBe(before);
@@ -156,7 +172,13 @@ describe('wrong input', () => {
     const withId = routes.filter((route) => route.url.includes('{runId}'));
     expect(withId.length).toBeGreaterThanOrEqual(3);
     for (const route of withId) {
-      for (const [runId, status] of [['not-an-id', 400], ["1' OR '1'='1", 400], [theirRun, 404], [randomUUID(), 404], ['x'.repeat(150), 400]] as const) {
+      for (const [runId, status] of [
+        ['not-an-id', 400],
+        ["1' OR '1'='1", 400],
+        [theirRun, 404],
+        [randomUUID(), 404],
+        ['x'.repeat(150), 400],
+      ] as const) {
         const answer = await server.as(kitchen, {
           method: route.method as 'GET',
           url: route.url.replace('{runId}', encodeURIComponent(runId)),
@@ -170,7 +192,11 @@ describe('wrong input', () => {
 
   it('without a session is a 401 before anything is read', async () => {
     for (const route of routes.filter((candidate) => candidate.operation.security?.length)) {
-      const answer = await server.app.inject({ method: route.method as 'GET', url: route.url.replace('{runId}', ourRun), ...(route.body ? { payload: { nonsense: 1 } } : {}) });
+      const answer = await server.app.inject({
+        method: route.method as 'GET',
+        url: route.url.replace('{runId}', ourRun),
+        ...(route.body ? { payload: { nonsense: 1 } } : {}),
+      });
       expect([route.url, answer.statusCode]).toEqual([route.url, 401]);
     }
   });

@@ -11,9 +11,16 @@ afterAll(() => server.close());
 describe('sign-in', () => {
   it('sets a cookie that scripts cannot read and other sites cannot send, and keeps only the hash of its token', async () => {
     const kitchen = await server.kitchen();
-    const response = await server.app.inject({ method: 'POST', url: '/api/session', payload: { name: kitchen.name.toUpperCase(), passphrase: PASSPHRASE } });
+    const response = await server.app.inject({
+      method: 'POST',
+      url: '/api/session',
+      payload: { name: kitchen.name.toUpperCase(), passphrase: PASSPHRASE },
+    });
     expect(response.statusCode).toBe(200);
-    expect(response.json()).toMatchObject({ person: { name: kitchen.name, role: 'owner' }, kitchen: { id: kitchen.id } });
+    expect(response.json()).toMatchObject({
+      person: { name: kitchen.name, role: 'owner' },
+      kitchen: { id: kitchen.id },
+    });
     const cookie = String(response.headers['set-cookie']);
     expect(cookie).toMatch(/HttpOnly/);
     expect(cookie).toMatch(/SameSite=Strict/);
@@ -39,7 +46,9 @@ describe('sign-in', () => {
   it('knows nobody without a cookie, a person with one, nobody again after signing out', async () => {
     const kitchen = await server.kitchen();
     expect((await server.app.inject({ url: '/api/session' })).json()).toBeNull();
-    expect((await server.as(kitchen, { url: '/api/session' })).json()).toMatchObject({ person: { id: kitchen.personId } });
+    expect((await server.as(kitchen, { url: '/api/session' })).json()).toMatchObject({
+      person: { id: kitchen.personId },
+    });
     expect((await server.as(kitchen, { method: 'DELETE', url: '/api/session' })).statusCode).toBe(204);
     expect((await server.as(kitchen, { url: '/api/session' })).json()).toBeNull();
     expect((await server.as(kitchen, { url: '/api/runs' })).statusCode).toBe(401);
@@ -47,14 +56,19 @@ describe('sign-in', () => {
 
   it('does not take an expired session', async () => {
     const kitchen = await server.kitchen();
-    await server.sql(`UPDATE session SET expires_at = now() - interval '1 second' WHERE person_id = $1`, [kitchen.personId]);
+    await server.sql(`UPDATE session SET expires_at = now() - interval '1 second' WHERE person_id = $1`, [
+      kitchen.personId,
+    ]);
     expect((await server.as(kitchen, { url: '/api/runs' })).statusCode).toBe(401);
   });
 
   it('is limited by the minute, in the one error shape', async () => {
     const strict = await testServer({ rateLimit: { perMinute: 1000, signInPerMinute: 3 } });
     const tries = [];
-    for (let i = 0; i < 5; i++) tries.push(await strict.app.inject({ method: 'POST', url: '/api/session', payload: { name: 'x', passphrase: 'y' } }));
+    for (let i = 0; i < 5; i++)
+      tries.push(
+        await strict.app.inject({ method: 'POST', url: '/api/session', payload: { name: 'x', passphrase: 'y' } }),
+      );
     expect(tries.map((answer) => answer.statusCode)).toEqual([401, 401, 401, 429, 429]);
     expect(tries[4]!.json()).toMatchObject({ code: 'tooMany' });
     await strict.close();

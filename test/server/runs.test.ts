@@ -23,7 +23,8 @@ const create = async (who = kitchen, more = {}) => {
 };
 const append = (who: TestKitchen, runId: string, events: unknown[]) =>
   server.as(who, { method: 'POST', url: `/api/runs/${runId}/events`, payload: { events } });
-const log = async (runId: string) => server.sql('SELECT seq, id, kind FROM run_event WHERE run_id = $1 ORDER BY seq', [runId]);
+const log = async (runId: string) =>
+  server.sql('SELECT seq, id, kind FROM run_event WHERE run_id = $1 ORDER BY seq', [runId]);
 
 describe('making a run', () => {
   it('pins the newest revisions it names and begins its log with the brief', async () => {
@@ -31,12 +32,17 @@ describe('making a run', () => {
     const { run, events } = (await server.as(kitchen, { url: `/api/runs/${body.id}` })).json();
     expect(run.pins.formulas).toMatchObject([{ id: kitchen.formulaId, revision: 2, body: { name: 'Cakes 2' } }]);
     expect(run.pins.stations).toHaveLength(1);
-    expect(events).toMatchObject([{ id: body.events[0]!.id, kind: 'brief-set', seq: 1, personId: kitchen.personId, offsetMs: 12 }]);
+    expect(events).toMatchObject([
+      { id: body.events[0]!.id, kind: 'brief-set', seq: 1, personId: kitchen.personId, offsetMs: 12 },
+    ]);
   });
 
   it('a later revision does not touch a pinned run', async () => {
     const body = await create();
-    await server.sql('UPDATE formula_revision SET body = jsonb_set(body, \'{name}\', \'"Changed"\') WHERE formula_id = $1', [kitchen.formulaId]);
+    await server.sql(
+      "UPDATE formula_revision SET body = jsonb_set(body, '{name}', '\"Changed\"') WHERE formula_id = $1",
+      [kitchen.formulaId],
+    );
     const { run } = (await server.as(kitchen, { url: `/api/runs/${body.id}` })).json();
     expect(run.pins.formulas[0].body.name).toBe('Cakes 2');
   });
@@ -52,8 +58,34 @@ describe('making a run', () => {
     ['another kitchen’s formula', 404, 'formulaIds[0]', () => newRun(kitchen, { formulaIds: [other.formulaId] })],
     ['another kitchen’s station', 404, 'stationIds[0]', () => newRun(kitchen, { stationIds: [other.griddleId] })],
     ['no brief', 400, 'events', () => newRun(kitchen, { events: [made('run-finished', {})] })],
-    ['a brief for what it does not pin', 400, 'events[0]', () => newRun(kitchen, { events: [made('brief-set', { serviceAtMs: 1, items: [{ formulaId: randomUUID(), pieces: 1, stationIds: [kitchen.griddleId] }] })] })],
-    ['negative pieces', 400, 'events[0].payload.items[0].pieces', () => newRun(kitchen, { events: [made('brief-set', { serviceAtMs: 1, items: [{ formulaId: kitchen.formulaId, pieces: -4, stationIds: [kitchen.griddleId] }] })] })],
+    [
+      'a brief for what it does not pin',
+      400,
+      'events[0]',
+      () =>
+        newRun(kitchen, {
+          events: [
+            made('brief-set', {
+              serviceAtMs: 1,
+              items: [{ formulaId: randomUUID(), pieces: 1, stationIds: [kitchen.griddleId] }],
+            }),
+          ],
+        }),
+    ],
+    [
+      'negative pieces',
+      400,
+      'events[0].payload.items[0].pieces',
+      () =>
+        newRun(kitchen, {
+          events: [
+            made('brief-set', {
+              serviceAtMs: 1,
+              items: [{ formulaId: kitchen.formulaId, pieces: -4, stationIds: [kitchen.griddleId] }],
+            }),
+          ],
+        }),
+    ],
   ])('with %s is refused and leaves nothing', async (_what, status, field, make) => {
     const body = make();
     const answer = await server.as(kitchen, { method: 'POST', url: '/api/runs', payload: body });
@@ -64,7 +96,11 @@ describe('making a run', () => {
 
   it('with another kitchen’s run id is refused without telling', async () => {
     const theirs = await create(other);
-    const answer = await server.as(kitchen, { method: 'POST', url: '/api/runs', payload: newRun(kitchen, { id: theirs.id }) });
+    const answer = await server.as(kitchen, {
+      method: 'POST',
+      url: '/api/runs',
+      payload: newRun(kitchen, { id: theirs.id }),
+    });
     expect(answer.statusCode).toBe(409);
     expect(await log(theirs.id)).toHaveLength(1);
   });
@@ -102,7 +138,10 @@ describe('the log', () => {
 
   it('keeps a kind or version from a newer client', async () => {
     const { id } = await create();
-    const newer = [made('run-finished', {}, { kind: 'sung-to' }), made('run-finished', {}, { v: 9, payload: { loud: true } })];
+    const newer = [
+      made('run-finished', {}, { kind: 'sung-to' }),
+      made('run-finished', {}, { v: 9, payload: { loud: true } }),
+    ];
     expect((await append(kitchen, id, newer)).statusCode).toBe(200);
     expect((await log(id)).map((row) => row['kind'])).toEqual(['brief-set', 'sung-to', 'run-finished']);
   });
@@ -131,7 +170,9 @@ describe('lists', () => {
       lost,
       made('undone', { eventIds: [lost.id] }),
     ]);
-    expect((await server.as(cook, { url: '/api/runs' })).json()).toMatchObject([{ id, pieces: 12, poured: 1, served: 1, finished: false }]);
+    expect((await server.as(cook, { url: '/api/runs' })).json()).toMatchObject([
+      { id, pieces: 12, poured: 1, served: 1, finished: false },
+    ]);
     const notes = (await server.as(cook, { url: '/api/notes' })).json();
     expect(notes.map((note: { text: string }) => note.text)).toEqual(['less heat']);
   });
@@ -158,7 +199,10 @@ describe('kitchens apart', () => {
     await client.query(`SELECT set_config('bluebell.kitchen', $1, false)`, [kitchen.id]);
     expect((await client.query('SELECT 1 FROM run WHERE id = $1', [id])).rowCount).toBe(0);
     await expect(
-      client.query(`INSERT INTO run (id, kitchen_id, name, rehearsal, seed, pins) VALUES ($1, $2, 'x', false, 1, '{}')`, [randomUUID(), other.id]),
+      client.query(
+        `INSERT INTO run (id, kitchen_id, name, rehearsal, seed, pins) VALUES ($1, $2, 'x', false, 1, '{}')`,
+        [randomUUID(), other.id],
+      ),
     ).rejects.toThrow('row-level security');
     await expect(client.query('DELETE FROM run_event')).rejects.toThrow('permission denied');
     await expect(client.query('UPDATE run_event SET payload = $1', ['{}'])).rejects.toThrow('permission denied');
@@ -171,7 +215,10 @@ describe('the live feed', () => {
   /** Reads a feed over a real connection until `count` events came. */
   async function follow(address: string, runId: string, after: number, count: number, onOpen: () => Promise<unknown>) {
     const stop = new AbortController();
-    const response = await fetch(`${address}/api/runs/${runId}/feed?after=${after}`, { headers: { cookie: kitchen.cookie }, signal: stop.signal });
+    const response = await fetch(`${address}/api/runs/${runId}/feed?after=${after}`, {
+      headers: { cookie: kitchen.cookie },
+      signal: stop.signal,
+    });
     expect(response.headers.get('content-type')).toContain('text/event-stream');
     const heard: { id: string; seq: number }[] = [];
     const decoder = new TextDecoder();
@@ -200,7 +247,12 @@ describe('the live feed', () => {
     const late = [made('run-finished', {}), made('run-finished', {})];
     const heard = await follow(address, id, 1, 3, async () => {
       for (const event of late) {
-        await second.inject({ method: 'POST', url: `/api/runs/${id}/events`, headers: { cookie: kitchen.cookie }, payload: { events: [event] } });
+        await second.inject({
+          method: 'POST',
+          url: `/api/runs/${id}/events`,
+          headers: { cookie: kitchen.cookie },
+          payload: { events: [event] },
+        });
       }
     });
     expect(heard.map((event) => event.id)).toEqual([early.id, ...late.map((event) => event.id)]);

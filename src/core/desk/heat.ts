@@ -199,13 +199,7 @@ function sightings(state: RunState, zone: ZoneState | undefined, formulaId: stri
  * how much hotter or cooler the zone is than the model says. At least one step in the needed direction, or null when the
  * dial has no more room.
  */
-export function advisedMark(
-  pins: Pins,
-  zone: ZoneHeat,
-  targetC: number,
-  modelC: number,
-  foodW: number,
-): number | null {
+export function advisedMark(pins: Pins, zone: ZoneHeat, targetC: number, modelC: number, foodW: number): number | null {
   if (!zone.mark) return null;
   const station = stationOf(pins, zone.stationId);
   const { dial, ...rest } = station.zones.find((candidate) => candidate.id === zone.zoneId)!;

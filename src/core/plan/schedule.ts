@@ -46,7 +46,8 @@ export function scheduleBackwards(jobs: readonly Job[]): { panfuls: PlannedPanfu
     for (const job of jobs) {
       const pieces = left.get(job.formulaId)!;
       if (pieces === 0) continue;
-      for (const zone of job.zones) {
+      // backwards from the last zone, so that in time the first zone is poured first
+      for (const zone of [...job.zones].reverse()) {
         const size = Math.min(pieces, workable(job, zone.capacity));
         if (size === 0) continue;
         const blocks = panfulBlocks(size, job.hands, job.first, job.second);

@@ -112,8 +112,9 @@ export const EventEnvelopeSchema = v.object({
   /** Events of one tap share it, so that undo takes the tap back whole. */
   tapId: Uuid,
   payload: v.pipe(
+    v.unknown(),
+    v.check((payload) => !Array.isArray(payload), 'A payload is an object.'), // a record would take a list for one
     v.record(v.string(), v.unknown()),
-    v.check((payload) => !Array.isArray(payload), 'A payload is an object.'),
   ),
 });
 export type EventEnvelope = v.InferOutput<typeof EventEnvelopeSchema>;

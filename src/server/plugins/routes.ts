@@ -77,7 +77,8 @@ export function route<
 export function check<S extends Schema | undefined>(schema: S, value: unknown, under: string): Output<S> | undefined {
   if (!schema) return undefined;
   const nul = nulAt(value, under);
-  if (nul !== undefined) throw badInput('Text may not hold a NUL character.', nul || 'body', 'Remove it and send it again.');
+  if (nul !== undefined)
+    throw badInput('Text may not hold a NUL character.', nul || 'body', 'Remove it and send it again.');
   const result = v.safeParse(schema, value, { abortEarly: true });
   if (result.success) return result.output as Output<S>;
   const issue = result.issues[0]!;

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { computed, onMounted, ref } from 'vue';
+import { computed, onMounted, ref, shallowRef } from 'vue';
 import { useRouter } from 'vue-router';
 import type { Formula, Station } from '#contract';
 import { CallError } from '../live/api.ts';
@@ -20,7 +20,7 @@ const UNREAD_SD_C = 15;
 const library = useLibrary();
 const session = useSession();
 const router = useRouter();
-const formula = ref<Formula | null>(null);
+const formula = shallowRef<Formula | null>(null);
 const volumeMl = ref<number | null>(null);
 const failed = ref('');
 const busy = ref(false);

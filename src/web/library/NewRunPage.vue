@@ -76,7 +76,7 @@ function readBrief(): Brief | null {
     else if (entry.stationIds.length === 0) found[formula.id] = t('newRun.error.station');
     else if (entry.stationIds.some((id) => taken.has(id))) found[formula.id] = t('newRun.error.stationTwice');
     entry.stationIds.forEach((id) => taken.add(id));
-    items.push({ formulaId: formula.id, pieces, stationIds: entry.stationIds });
+    items.push({ formulaId: formula.id, pieces, stationIds: [...entry.stationIds] });
   }
   if (items.length === 0) found['items'] = t('newRun.error.nothing');
   if (form.name.trim() === '') found['name'] = t('newRun.error.name');

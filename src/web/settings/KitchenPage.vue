@@ -37,7 +37,7 @@ const CHOICES = {
           :model-value="session.settings[setting]"
           @update:model-value="(value: string) => session.keep({ [setting]: value } as Partial<Settings>)"
         >
-          <RadioGroupLabel class="font-semibold">{{ t(`kitchen.${setting}.label`) }}</RadioGroupLabel>
+          <RadioGroupLabel as="p" class="font-semibold">{{ t(`kitchen.${setting}.label`) }}</RadioGroupLabel>
           <div class="mt-2 flex flex-wrap gap-2">
             <RadioGroupOption
               v-for="option in options"

@@ -7,6 +7,7 @@ import { clock, clockSeconds, day } from '../parts/format.ts';
 import { STAGES } from '../router.ts';
 import { useRun } from '../stores/run.ts';
 import { t, tn } from '../words/index.ts';
+import { letGo } from './keys.ts';
 import RehearsalBar from './RehearsalBar.vue';
 import ServiceLine from './ServiceLine.vue';
 import { useStagesDone } from './use-stages-done.ts';
@@ -38,6 +39,7 @@ onBeforeUnmount(() => store.close());
     :data-folded="store.state?.eventCount"
     :data-waiting="store.pending.length"
     :data-settled="store.settled"
+    @click="letGo"
   >
     <header class="flex flex-wrap items-center gap-x-4 gap-y-1 border-b border-line px-5 py-1 max-md:px-3">
       <RouterLink to="/runs" class="flex min-h-11 items-center gap-2 text-bell" :aria-label="t('app.toRuns')">

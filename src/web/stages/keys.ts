@@ -1,8 +1,16 @@
 /** Whether a key belongs to the control that has the focus, so that a stage's own keys keep out of its way. */
 export function isFormControl(event: KeyboardEvent): boolean {
   const target = event.target;
-  if (!(target instanceof HTMLElement)) return false;
+  if (!(target instanceof Element)) return false;
   if (['INPUT', 'TEXTAREA', 'SELECT'].includes(target.tagName)) return true;
   // a focused button takes space and enter itself
-  return (event.key === ' ' || event.key === 'Enter') && ['BUTTON', 'A', 'SUMMARY'].includes(target.tagName);
+  return (event.key === ' ' || event.key === 'Enter') && target.matches('button, a, summary, [role="button"]');
+}
+
+/**
+ * Lets go of the focus after a touch or a click (a key press has `detail` 0): a button that was merely touched must not
+ * keep the space bar, or the foot pedal would repeat Undo instead of saying "done".
+ */
+export function letGo(event: MouseEvent): void {
+  if (event.detail > 0 && document.activeElement instanceof HTMLElement) document.activeElement.blur();
 }

@@ -1,13 +1,13 @@
 import { defineStore } from 'pinia';
-import { ref } from 'vue';
+import { shallowRef } from 'vue';
 import type { Formula, Note, Station } from '#contract';
 import { call } from '../live/api.ts';
 
-/** Formulas, stations and notes of the kitchen. */
+/** Formulas, stations and notes of the kitchen: plain data, so that it may go to the worker as it is. */
 export const useLibrary = defineStore('library', () => {
-  const formulas = ref<Formula[]>([]);
-  const stations = ref<Station[]>([]);
-  const notes = ref<Note[]>([]);
+  const formulas = shallowRef<Formula[]>([]);
+  const stations = shallowRef<Station[]>([]);
+  const notes = shallowRef<Note[]>([]);
 
   async function load(): Promise<void> {
     [formulas.value, stations.value, notes.value] = await Promise.all([

@@ -1,3 +1,4 @@
+import { useEventListener } from '@vueuse/core';
 import { defineStore } from 'pinia';
 import { computed, ref, shallowRef } from 'vue';
 import { unrecordedWindows, type RunPlan } from '#core/desk';
@@ -12,7 +13,7 @@ import {
   type StoredEvent,
 } from '#core/run';
 import type { AcceptedEvents, Run, RunWithEvents } from '#contract';
-import type { CallError} from '../live/api.ts';
+import type { CallError } from '../live/api.ts';
 import { call } from '../live/api.ts';
 import { clockOffset, correctedNowMs, measureClock } from '../live/clock.ts';
 import { deviceId, newId } from '../live/device.ts';
@@ -33,7 +34,7 @@ export type NewEvent = {
 
 const TICK_MS = 250;
 const OUTLOOK_EVERY_MS = 4000;
-const RETRY_MS = [1000, 2000, 5000, 10_000];
+const RETRY_MS = [1000, 2000, 5000];
 
 /** The run in hand: its log, the state folded from it, and what the desk makes of that. */
 export const useRun = defineStore('run', () => {
@@ -52,6 +53,9 @@ export const useRun = defineStore('run', () => {
 
   const state = shallowRef<RunState | null>(null);
   const settled = computed(() => state.value !== null && outlookCount.value === state.value.eventCount);
+
+  // the network is back: no need to wait for the next try
+  useEventListener(window, 'online', () => void flush());
 
   let stopFeed: (() => void) | undefined;
   let ticker: ReturnType<typeof setInterval> | undefined;
@@ -74,10 +78,15 @@ export const useRun = defineStore('run', () => {
     tick();
     refold();
     ticker = setInterval(tick, TICK_MS);
-    stopFeed = followRun(runId, state.value?.lastSeq ?? 0, hear, (up) => {
-      online.value = up;
-      if (up) void flush();
-    });
+    stopFeed = followRun(
+      runId,
+      () => state.value?.lastSeq ?? 0,
+      hear,
+      (up) => {
+        online.value = up;
+        if (up) void flush();
+      },
+    );
     void flush();
   }
 
@@ -155,6 +164,17 @@ export const useRun = defineStore('run', () => {
     plan.value = 'error' in result ? null : result;
     planError.value = 'error' in result ? result.error : null;
     lots.value = amounts;
+    if (!('error' in result) && caused(['brief-set', 'portion-set']) && state.value?.plan?.startMs !== result.startMs) {
+      const { startMs, firstPourMs, lastLiftMs, spareS } = result;
+      const { modelVersion } = current.pins;
+      await tap([{ kind: 'plan-adopted', payload: { startMs, firstPourMs, lastLiftMs, spareS, modelVersion } }], false);
+    }
+  }
+
+  /** Whether the newest event of these kinds came from this device: it alone records the advice that followed. */
+  function caused(kinds: readonly EventKind[]): boolean {
+    const log = [...acknowledged.value, ...pending.value];
+    return log.findLast((event) => kinds.includes(event.kind as EventKind))?.deviceId === deviceId();
   }
 
   /** Puts events into the log as one tap: shown at once, kept on the device, sent when it can be. */

@@ -183,8 +183,7 @@ onKeyStroke(' ', (event) => {
         <PaperCard :title="t(`mix.${body.mix.school}`)">
           <ol class="flex flex-col gap-2">
             <li v-for="(step, index) in body.mix.steps" :key="step" class="flex gap-3">
-              <span class="figure w-5 text-bell">{{ index + 1 }}</span
-              >{{ step }}
+              <span class="figure w-5 text-bell">{{ index + 1 }}</span>{{ step }}
             </li>
           </ol>
         </PaperCard>

@@ -43,8 +43,7 @@ const allOff = computed(() => !props.hand && store.outlook !== null);
   >
     <template v-if="hand">
       <p class="flex justify-between text-sm">
-        <span>{{ t('hand.next') }}</span
-        ><span>{{ where }}</span>
+        <span>{{ t('hand.next') }}</span><span>{{ where }}</span>
       </p>
       <p class="figure text-[clamp(3rem,6vw,4rem)] leading-[1.05]">
         <span>{{ t(`verb.${hand.verb}`) }}</span> <span class="whitespace-nowrap text-go">{{ hand.placeId }}</span>

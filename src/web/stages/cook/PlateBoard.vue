@@ -81,7 +81,12 @@ function spoken({
 }): string {
   if (!hand) return t(piece ? 'board.waits' : 'board.empty', { place: place.id });
   const seen = look?.seen.at(-1);
-  return t('board.spoken', { verb: t(`verb.${hand.verb}`), place: place.id, time, seen: seen ? t(`cue.${seen}`) : '' });
+  return t('board.spoken', {
+    verb: t(`verb.${hand.verb}`),
+    place: place.id,
+    time: time || t('board.pour'),
+    seen: seen ? t(`cue.${seen}`) : '',
+  });
 }
 function act(hand: Hand | undefined): void {
   if (hand) emit('act', hand);
@@ -124,6 +129,7 @@ const labelMm = computed(() => Math.min(disc.value.diameterMm / 3.6, 34));
           :class="spot.hand ? 'cursor-pointer' : ''"
           @click="act(spot.hand)"
           @keydown.enter.prevent="act(spot.hand)"
+          @keydown.space.prevent="act(spot.hand)"
         >
           <circle :cx="spot.place.xMm" :cy="spot.place.yMm" :r="touchMm" fill="transparent" />
           <template v-if="spot.piece">
@@ -144,10 +150,15 @@ const labelMm = computed(() => Math.min(disc.value.diameterMm / 3.6, 34));
               paint-order="stroke"
               stroke-linejoin="round"
             >
-              <text :x="spot.place.xMm" :y="spot.place.yMm - labelMm * 0.25" :font-size="labelMm * 0.8">{{
-                spot.place.id
-              }}</text>
-              <text :x="spot.place.xMm" :y="spot.place.yMm + labelMm * 0.85" :font-size="labelMm">{{ spot.time }}</text>
+              <text>
+                <tspan :x="spot.place.xMm" :y="spot.place.yMm - labelMm * 0.25" :font-size="labelMm * 0.8">{{
+                  spot.place.id
+                }}</tspan>
+                {{ ' ' }}
+                <tspan :x="spot.place.xMm" :y="spot.place.yMm + labelMm * 0.85" :font-size="labelMm">{{
+                  spot.time
+                }}</tspan>
+              </text>
             </g>
           </template>
           <template v-else>
@@ -160,23 +171,19 @@ const labelMm = computed(() => Math.min(disc.value.diameterMm / 3.6, 34));
               stroke-dasharray="9 8"
               :class="spot.hand ? 'stroke-on-plate' : 'stroke-rim'"
             />
-            <text
-              :x="spot.place.xMm"
-              :y="spot.place.yMm - labelMm * 0.1"
-              text-anchor="middle"
-              class="figure fill-on-plate"
-              :font-size="labelMm * 0.8"
-              >{{ spot.place.id }}</text
-            >
-            <text
-              v-if="spot.hand"
-              :x="spot.place.xMm"
-              :y="spot.place.yMm + labelMm * 0.9"
-              text-anchor="middle"
-              class="figure fill-on-plate"
-              :font-size="labelMm * 0.75"
-              >{{ spot.time || t('board.pour') }}</text
-            >
+            <text text-anchor="middle" class="figure fill-on-plate">
+              <tspan :x="spot.place.xMm" :y="spot.place.yMm - labelMm * 0.1" :font-size="labelMm * 0.8">{{
+                spot.place.id
+              }}</tspan>
+              {{ ' ' }}
+              <tspan
+                v-if="spot.hand"
+                :x="spot.place.xMm"
+                :y="spot.place.yMm + labelMm * 0.9"
+                :font-size="labelMm * 0.75"
+                >{{ spot.time || t('board.pour') }}</tspan
+              >
+            </text>
           </template>
           <circle
             class="ring"

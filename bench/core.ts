@@ -1,0 +1,57 @@
+import { performance } from 'node:perf_hooks';
+import { forecast, planRun, type TableCache } from '#core/desk';
+import { STANDARD_PRESSURE_PA, batterProperties, simulatePiece, timelineAt, timelineTable } from '#core/piece';
+import { linesFor } from '#core/formula';
+import { fold, type StoredEvent } from '#core/run';
+import { GRIDDLE_CAKES, finishedMorning, upcomingMorning } from '#demo';
+
+export interface Figure {
+  readonly name: string;
+  readonly medianMs: number;
+}
+
+/** Median time of one call, ms, after a warm-up. */
+function median(name: string, times: number, work: () => unknown): Figure {
+  for (let i = 0; i < Math.min(5, times); i++) work();
+  const spans = Array.from({ length: times }, () => {
+    const started = performance.now();
+    work();
+    return performance.now() - started;
+  }).sort((a, b) => a - b);
+  return { name, medianMs: spans[Math.floor(spans.length / 2)]! };
+}
+
+/** The computations a cook waits for. */
+export function coreFigures(): Figure[] {
+  const input = {
+    batter: batterProperties(linesFor(GRIDDLE_CAKES, 100), 'leavened' as const),
+    thicknessMm: 8.5,
+    batterC: 20,
+    plate: { surfaceC: 182, arealHeatCapacityJm2K: 36_000, recoveryWm2K: 300 },
+    ambientC: 22,
+    pressurePa: STANDARD_PRESSURE_PA,
+  };
+  const table = timelineTable(input);
+  const morning = finishedMorning(Date.UTC(2026, 5, 9));
+  const long: StoredEvent[] = Array.from({ length: 5000 }, (_, i) => {
+    const event = morning.events[i % morning.events.length]!;
+    return { ...event, id: `${event.id.slice(0, -6)}${i.toString(16).padStart(6, '0')}`, seq: i + 1 };
+  });
+  const run = { pins: morning.pins, rehearsal: false };
+  const middle = morning.events.slice(0, Math.floor(morning.events.length * 0.7));
+  const state = fold(run, middle);
+  const tables: TableCache = new Map();
+  const nowMs = middle.at(-1)!.deviceAtMs;
+  forecast(morning.pins, state, nowMs, tables);
+  const next = upcomingMorning(Date.UTC(2026, 5, 9));
+  const brief = fold({ pins: next.pins, rehearsal: false }, next.events);
+  planRun(next.pins, brief, 0, tables);
+  return [
+    median('one piece simulated, both sides', 30, () => simulatePiece(input)),
+    median('table over 16 surfaces', 5, () => timelineTable(input)),
+    median('one timeline from the table', 2000, () => timelineAt(table, 183.4)),
+    median('fold of 5,000 events', 20, () => fold(run, long)),
+    median('forecast of a run in full swing', 30, () => forecast(morning.pins, state, nowMs, tables)),
+    median('plan of 74 pieces, tables at hand', 20, () => planRun(next.pins, brief, 0, tables)),
+  ];
+}

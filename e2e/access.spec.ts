@@ -1,0 +1,96 @@
+import { expect, test } from '@playwright/test';
+import { DEMO_IDS } from '../src/demo/people.ts';
+import { accessFaults, newRun, settled, signIn, stage, watchFaults } from './app.ts';
+
+test('sign-in page has no faults of access', async ({ page }) => {
+  await page.goto('/sign-in');
+  expect(await accessFaults(page)).toEqual([]);
+});
+
+for (const theme of ['light', 'dark'] as const) {
+  test(`every screen has no faults of access, ${theme}`, async ({ page }) => {
+    const faults = watchFaults(page);
+    await page.emulateMedia({ colorScheme: theme });
+    await signIn(page);
+    for (const path of ['/runs', '/runs/new', '/cook-now', '/kitchen', '/no/such']) {
+      await page.goto(path);
+      await page.waitForLoadState('networkidle');
+      expect([path, await accessFaults(page)]).toEqual([path, []]);
+    }
+    for (const part of ['brief', 'batter', 'rest', 'heat', 'portion', 'cook']) {
+      await page.goto(`/runs/${DEMO_IDS.runs.upcoming}/${part}`);
+      await settled(page);
+      expect([part, await accessFaults(page)]).toEqual([part, []]);
+    }
+    await page.goto(`/runs/${DEMO_IDS.runs.finished}/review`);
+    await settled(page);
+    expect(['review', await accessFaults(page)]).toEqual(['review', []]);
+    expect(faults).toEqual([]);
+  });
+}
+
+test('with pieces on the plate, and on a phone', async ({ page }) => {
+  await signIn(page);
+  await newRun(page, 'Access', { cakes: 6, crepes: 2 }, true);
+  await stage(page, 'Cook');
+  await settled(page);
+  for (let i = 0; i < 4; i++) {
+    await page.keyboard.press(' ');
+    await settled(page);
+  }
+  expect(await accessFaults(page)).toEqual([]);
+  await page.setViewportSize({ width: 390, height: 844 });
+  expect(await accessFaults(page)).toEqual([]);
+  const sideways = await page.evaluate('document.documentElement.scrollWidth - document.documentElement.clientWidth');
+  expect(sideways).toBe(0);
+});
+
+test('the Cook stage by keyboard alone', async ({ page }) => {
+  await signIn(page);
+  await newRun(page, 'Keys', { cakes: 6, crepes: 2 }, true);
+  await stage(page, 'Cook');
+  await settled(page);
+  const card = page.getByTestId('next-hand');
+  const first = await card.innerText();
+  await page.keyboard.press('PageDown'); // a foot pedal
+  await settled(page);
+  expect(await card.innerText()).not.toBe(first);
+  await page.keyboard.press('u');
+  await settled(page);
+  await expect(card).toContainText(first.split('\n')[2]!.trim().slice(0, 4));
+  // a place takes the focus and enter does its next action
+  const place = page.locator('[data-verb="pour"]').first();
+  await place.focus();
+  await page.keyboard.press('Enter');
+  await settled(page);
+  await expect(page.getByTestId('ladder')).toBeVisible();
+  await page.keyboard.press('1');
+  await settled(page);
+  await expect(page.locator('[data-cue][aria-pressed="true"]')).toHaveCount(1);
+  await page.keyboard.press('x');
+  await settled(page);
+  await expect(page.getByTestId('ladder')).toBeHidden();
+});
+
+test('main actions of the Cook stage are large enough for a wet hand', async ({ page }) => {
+  await signIn(page);
+  await newRun(page, 'Targets', { cakes: 6, crepes: 2 }, true);
+  await stage(page, 'Cook');
+  await settled(page);
+  await page.keyboard.press(' ');
+  await settled(page);
+  for (const size of [
+    { width: 1280, height: 800 },
+    { width: 820, height: 1180 },
+    { width: 390, height: 844 },
+  ]) {
+    await page.setViewportSize(size);
+    const small = await page.locator('main button:visible, [data-place]').evaluateAll((targets) =>
+      targets
+        .map((target) => ({ name: target.textContent!.trim().slice(0, 30), box: target.getBoundingClientRect() }))
+        .filter(({ box }) => box.width < 55.5 || box.height < 55.5)
+        .map(({ name, box }) => `${name}: ${Math.round(box.width)} × ${Math.round(box.height)}`),
+    );
+    expect([size.width, small]).toEqual([size.width, []]);
+  }
+});

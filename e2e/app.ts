@@ -1,0 +1,71 @@
+import { expect, type Page } from '@playwright/test';
+import axe from 'axe-core';
+import { DEMO_PEOPLE } from '../src/demo/people.ts';
+import type { RunWithEvents } from '../src/contract/index.ts';
+
+/** Signs in through the real page. */
+export async function signIn(page: Page, who: 0 | 1 = 0): Promise<void> {
+  await page.goto('/sign-in');
+  await page.getByLabel('Your name').fill(DEMO_PEOPLE[who].name);
+  await page.getByLabel('Passphrase').fill(DEMO_PEOPLE[who].passphrase);
+  await page.getByRole('button', { name: 'Sign in' }).click();
+  await expect(page.getByRole('heading', { name: 'Runs' })).toBeVisible();
+}
+
+/** Waits until the screen shows everything tapped so far: folded, predicted, and stored on the server. */
+export async function settled(page: Page): Promise<void> {
+  await page.waitForSelector('[data-settled="true"][data-waiting="0"]');
+}
+
+/** Fills the form of a new run and makes it, as a rehearsal or for real. */
+export async function newRun(
+  page: Page,
+  name: string,
+  pieces: { cakes: number; crepes: number },
+  rehearse: boolean,
+): Promise<string> {
+  await page.goto('/runs/new');
+  await page.getByLabel('What is it called').fill(name);
+  await page.getByLabel('Pieces').nth(0).fill(String(pieces.cakes));
+  await page.getByLabel('Pieces').nth(1).fill(String(pieces.crepes));
+  await page.getByRole('button', { name: rehearse ? 'Rehearse it first' : 'Make the run' }).click();
+  await page.waitForURL('**/brief');
+  await settled(page);
+  return page.url().split('/')[4]!;
+}
+
+export async function stage(page: Page, name: string): Promise<void> {
+  await page
+    .getByRole('navigation', { name: 'Stages of the run' })
+    .getByRole('link', { name: new RegExp(`^${name}`) })
+    .click();
+  await page.waitForURL(`**/${name.toLowerCase()}`);
+}
+
+/** The run's log as the server has it. */
+export async function logOf(page: Page, runId: string): Promise<RunWithEvents['events']> {
+  const response = await page.request.get(`/api/runs/${runId}`);
+  return ((await response.json()) as RunWithEvents).events;
+}
+
+/** Faults of access on the page, by axe. */
+export async function accessFaults(page: Page): Promise<string[]> {
+  await page.evaluate(`(() => { const module = undefined, exports = undefined; ${axe.source}; })()`);
+  const result = (await page.evaluate(
+    `window.axe.run(document, { runOnly: ['wcag2a', 'wcag2aa', 'wcag21a', 'wcag21aa', 'best-practice'] })`,
+  )) as { violations: { id: string; nodes: { html: string; failureSummary: string }[] }[] };
+  return result.violations.flatMap((violation) =>
+    violation.nodes.map((node) => `${violation.id}: ${node.html.slice(0, 160)} | ${node.failureSummary.slice(0, 200)}`),
+  );
+}
+
+/** Errors of the page itself: scripts that threw, policy that was broken, files that did not load. */
+export function watchFaults(page: Page): string[] {
+  const faults: string[] = [];
+  page.on('pageerror', (error) => faults.push(`page: ${error.message}`));
+  page.on('console', (message) => {
+    if (message.type() === 'error' && !/status of 4\d\d/.test(message.text()))
+      faults.push(`console: ${message.text()}`);
+  });
+  return faults;
+}

@@ -1,0 +1,115 @@
+import { expect, test } from '@playwright/test';
+import { logOf, newRun, settled, signIn, stage } from './app.ts';
+
+// Three wrong inputs for each form: told where they stand, nothing stored, nothing lost.
+
+test('sign-in', async ({ page }) => {
+  await page.goto('/runs');
+  await expect(page).toHaveURL(/sign-in/);
+  const go = page.getByRole('button', { name: 'Sign in' });
+  await go.click();
+  await expect(page.getByRole('alert')).toHaveText(['Write the name you sign in with.', 'Write your passphrase.']);
+  await page.getByLabel('Your name').fill('Ottilie Brandt-Osei');
+  await go.click();
+  await expect(page.getByRole('alert')).toHaveText(['Write your passphrase.']);
+  await page.getByLabel('Passphrase').fill('not this');
+  await go.click();
+  await expect(page.getByRole('alert')).toContainText('do not fit together');
+  await expect(page.getByLabel('Your name')).toHaveValue('Ottilie Brandt-Osei');
+});
+
+test('new run', async ({ page }) => {
+  await signIn(page);
+  const before = await (await page.request.get('/api/runs')).json();
+  await page.goto('/runs/new');
+  const go = page.getByRole('button', { name: 'Make the run' });
+  await go.click();
+  await expect(page.getByText('Give the run a name.')).toBeVisible();
+  await expect(page.getByText('Write how many pieces of at least one batter.')).toBeVisible();
+  await page.getByLabel('What is it called').fill('Wrong');
+  for (const wrong of ['-3', '2.5', '99999']) {
+    await page.getByLabel('Pieces').nth(0).fill(wrong);
+    await go.click();
+    await expect(page.getByText('Write a whole number of pieces, from 1 to 2000.')).toBeVisible();
+    await expect(page.getByLabel('Pieces').nth(0)).toHaveValue(wrong);
+  }
+  await page.getByLabel('Pieces').nth(0).fill('12');
+  await page.getByLabel('Day').fill('2020-01-01');
+  await go.click();
+  await expect(page.getByText('This time has passed.')).toBeVisible();
+  await page.getByLabel('People').fill('0');
+  await page.getByRole('button', { name: 'Fill in the pieces' }).click();
+  await expect(page.getByText('Write a whole number of people')).toBeVisible();
+  expect(await (await page.request.get('/api/runs')).json()).toEqual(before);
+});
+
+test('brief, heat, portion and note of a run', async ({ page }) => {
+  await signIn(page);
+  const runId = await newRun(page, 'Wrong inputs', { cakes: 12, crepes: 4 }, false);
+  const written = async () => (await logOf(page, runId)).filter((event) => event.kind !== 'plan-adopted');
+  const length = (await written()).length;
+
+  await page.getByRole('button', { name: 'Change the brief' }).click();
+  const pieces = page.getByLabel('Griddle cakes');
+  for (const wrong of ['', '0', '7.5']) {
+    await pieces.fill(wrong);
+    await page.getByRole('button', { name: 'Keep it' }).click();
+    await expect(page.getByText('Write a whole number of pieces, from 1 to 2000.')).toBeVisible();
+  }
+  await page.getByRole('button', { name: 'Leave it' }).click();
+
+  await stage(page, 'Heat');
+  const zone = page.locator('[data-zone="A"]');
+  for (const [wrong, told] of [
+    ['', 'as a number'],
+    ['hot', 'as a number'],
+    ['1900', 'A plate is between'],
+  ] as const) {
+    await zone.getByLabel('Surface probe reads').fill(wrong);
+    await zone.getByRole('button', { name: 'Keep' }).click();
+    await expect(zone.getByRole('alert')).toContainText(told);
+  }
+
+  await stage(page, 'Portion');
+  for (const wrong of ['', '-20', '9000']) {
+    await page.getByLabel('Another amount').fill(wrong);
+    await page.getByRole('button', { name: 'Use it' }).click();
+    await expect(page.getByText('Write an amount from 5 to 500 mL.')).toBeVisible();
+  }
+
+  await settled(page);
+  expect(await written()).toHaveLength(length);
+
+  // the right ones go in: a comma is a decimal point to half the world
+  await stage(page, 'Heat');
+  await zone.getByLabel('Surface probe reads').fill('178,5');
+  await zone.getByRole('button', { name: 'Keep' }).click();
+  await settled(page);
+  await expect(zone).toContainText('From the last reading');
+  const reading = (await logOf(page, runId)).find((event) => event.kind === 'reading-taken');
+  expect(reading!.payload['surfaceC']).toBe(178.5);
+});
+
+test('note', async ({ page }) => {
+  await signIn(page);
+  await page.getByRole('link', { name: /Ringers/ }).click();
+  await page.waitForURL('**/review');
+  await settled(page);
+  const keep = page.getByRole('button', { name: 'Keep the note' });
+  await keep.click();
+  await expect(page.getByText('Write the note first.')).toBeVisible();
+  await page.getByLabel(/What to do differently/).fill('   ');
+  await keep.click();
+  await expect(page.getByText('Write the note first.')).toBeVisible();
+  await page.getByLabel(/What to do differently/).fill('x'.repeat(501));
+  await keep.click();
+  await expect(page.getByText('this one has 501')).toBeVisible();
+});
+
+test('an address of nothing and a run of nobody', async ({ page }) => {
+  await signIn(page);
+  await page.goto('/no/such/page');
+  await expect(page.getByRole('heading', { name: 'Nothing is here' })).toBeVisible();
+  await page.goto('/runs/0190b000-0000-7000-8000-00000000beef/cook');
+  await expect(page.getByRole('alert')).toContainText('is not in this kitchen');
+});

@@ -1,0 +1,190 @@
+import { expect, test, type Page } from '@playwright/test';
+import { logOf, newRun, settled, signIn, stage, watchFaults } from './app.ts';
+
+/** What the test itself did, to hold against the database: kind and what it was about. */
+type Tap = { kind: string; about: string };
+
+test('a whole morning, both batters, rehearsed with a stepped clock through the real screens', async ({ page }) => {
+  test.setTimeout(300_000);
+  const faults = watchFaults(page);
+  const taps: Tap[] = [];
+  await signIn(page);
+  const runId = await newRun(page, 'Stepped morning', { cakes: 12, crepes: 4 }, true);
+  taps.push({ kind: 'brief-set', about: '12+4' }, { kind: 'clock-set', about: '0' });
+  await expect(page.getByText('Start at')).toBeVisible();
+
+  const skip = async () => {
+    await page.getByRole('button', { name: 'To the next task' }).click();
+    taps.push({ kind: 'clock-set', about: '0' });
+    await settled(page);
+  };
+  const nowText = () => page.getByTestId('now').innerText();
+
+  // Batter: every line in its order, then mixed
+  await stage(page, 'Batter');
+  await skip();
+  for (const batter of ['Griddle cakes', 'Skerry crepes']) {
+    await page.getByRole('button', { name: batter, exact: true }).click();
+    await page.getByRole('button', { name: 'In the bowl' }).waitFor();
+    while (await page.getByRole('button', { name: 'In the bowl' }).isVisible()) {
+      await page.getByRole('button', { name: 'In the bowl' }).click();
+      taps.push({ kind: 'line-weighed', about: batter });
+      await settled(page);
+    }
+    await page.getByRole('button', { name: /^Mixed/ }).click();
+    taps.push({ kind: 'lot-mixed', about: batter });
+    await settled(page);
+  }
+
+  // Rest: until both may be poured, then to the plate
+  await page.waitForURL('**/rest');
+  await expect(page.getByText('until it may be poured')).toHaveCount(2);
+  for (let i = 0; i < 8 && (await page.getByText('until it may be poured').count()) > 0; i++) await skip();
+  for (const _ of [1, 2]) {
+    await page
+      .getByRole('button', { name: /to the plate/i })
+      .first()
+      .click();
+    taps.push({ kind: 'rest-ended', about: '' });
+    await settled(page);
+  }
+  await expect(page.getByText('At the plate')).toHaveCount(2);
+
+  // Heat: light all, wait for the heat, hold it, read the probe
+  await stage(page, 'Heat');
+  await settled(page);
+  for (let i = 0; i < 5; i++) {
+    await page
+      .getByRole('button', { name: /^Lit at/ })
+      .first()
+      .click();
+    taps.push({ kind: 'burner-turned', about: 'lit' });
+    await settled(page);
+  }
+  await page.getByRole('button', { name: '20×' }).click();
+  taps.push({ kind: 'clock-set', about: '20' });
+  for (let i = 0; i < 5; i++) {
+    await page
+      .getByRole('button', { name: /^Turned to/ })
+      .first()
+      .click({ timeout: 30_000 });
+    taps.push({ kind: 'burner-turned', about: 'held' });
+    await settled(page);
+  }
+  await page.getByRole('button', { name: 'Stand still' }).click();
+  taps.push({ kind: 'clock-set', about: '0' });
+  await settled(page);
+  for (const zone of ['A', 'B', 'C', 'P', 'Q']) {
+    await page.locator(`[data-zone="${zone}"]`).getByRole('button', { name: 'Read the simulated probe' }).click();
+    taps.push({ kind: 'reading-taken', about: zone });
+    await settled(page);
+    await expect(page.locator(`[data-zone="${zone}"]`)).toContainText('From the last reading');
+  }
+
+  // Portion: a scoop that exists
+  await stage(page, 'Portion');
+  await page.getByRole('button', { name: /Scoop no. 12/ }).click();
+  taps.push({ kind: 'portion-set', about: '79' });
+  await settled(page);
+  await expect(page.getByText('18 places on Griddle')).toBeVisible();
+
+  // Cook: whatever the card says, by key, by tap on the piece, by row; a reload in the middle
+  await stage(page, 'Cook');
+  await settled(page);
+  let reloaded = false;
+  let cueTapped = false;
+  let undone = false;
+  for (let step = 0; step < 400; step++) {
+    if (await page.getByText('All off').isVisible()) break;
+    const time = await page.getByTestId('next-time').innerText();
+    if (time !== 'now' && time !== 'late') {
+      if (!cueTapped) cueTapped = await tapVisibleCue(page, taps);
+      await skip();
+      continue;
+    }
+    const { kind, place } = await nextOf(page);
+    const row = page.getByTestId('row');
+    if ((await row.isEnabled()) && step % 3 === 0) {
+      const count = Number(/All (\d+) of/.exec(await row.innerText())![1]);
+      await row.click();
+      for (let i = 0; i < count; i++) taps.push({ kind, about: 'row' });
+    } else if (step % 3 === 1) {
+      await page.keyboard.press(' ');
+      taps.push({ kind, about: place });
+    } else {
+      await page.locator(`[data-place="${place}"]`).click();
+      taps.push({ kind, about: place });
+    }
+    await settled(page);
+    if (!undone && kind === 'flipped') {
+      await page.getByTestId('undo').click();
+      taps.push({ kind: 'undone', about: '' });
+      await settled(page);
+      undone = true;
+    }
+    if (!reloaded && undone && cueTapped) {
+      const before = [
+        await page.getByTestId('next-hand').innerText(),
+        await nowText(),
+        await page.locator('[data-place]').allInnerTexts(),
+      ];
+      await page.reload();
+      await settled(page);
+      expect([
+        await page.getByTestId('next-hand').innerText(),
+        await nowText(),
+        await page.locator('[data-place]').allInnerTexts(),
+      ]).toEqual(before);
+      reloaded = true;
+    }
+  }
+  await expect(page.getByText('All off')).toBeVisible();
+  expect({ reloaded, cueTapped, undone }).toEqual({ reloaded: true, cueTapped: true, undone: true });
+  await expect(page.getByTestId('off').nth(0)).toHaveText('12');
+  await expect(page.getByTestId('off').nth(1)).toHaveText('4');
+
+  // Review: what was shown against what was done, and a note
+  await page.getByRole('button', { name: 'To the review' }).click();
+  taps.push({ kind: 'run-finished', about: '' });
+  await expect(page.getByText('Flipped in the window')).toBeVisible();
+  await expect(page.locator('[data-testid="chart"] canvas')).toBeVisible();
+  expect((await page.locator('[data-testid="chart"] canvas').boundingBox())!.height).toBeGreaterThan(200);
+  await page.getByLabel(/What to do differently/).fill('Half a step less on B.');
+  await page.getByRole('button', { name: 'Keep the note' }).click();
+  taps.push({ kind: 'note-kept', about: '' });
+  await expect(page.getByText('“Half a step less on B.”')).toBeVisible();
+  await settled(page);
+
+  // the database has exactly these taps, in this order, none twice; facts of advice stand among them
+  const log = await logOf(page, runId);
+  const advice = new Set(['window-shown', 'plan-adopted']);
+  expect(log.filter((event) => !advice.has(event.kind)).map((event) => event.kind)).toEqual(
+    taps.map((tap) => tap.kind),
+  );
+  expect(new Set(log.map((event) => event.id)).size).toBe(log.length);
+  expect(log.map((event) => event.seq)).toEqual(log.map((_event, index) => index + 1));
+  expect(log.filter((event) => event.kind === 'window-shown').length).toBeGreaterThanOrEqual(32);
+  expect(log.filter((event) => event.kind === 'plan-adopted').length).toBeGreaterThanOrEqual(1);
+  expect(log.every((event) => typeof event.simAtMs === 'number')).toBe(true);
+  expect(faults).toEqual([]);
+});
+
+/** The verb and place the card asks for. */
+async function nextOf(page: Page): Promise<{ kind: string; place: string }> {
+  const text = await page.getByTestId('next-hand').innerText();
+  const [, verb, place] = /(Pour|Flip|Lift)\s+([A-Z]\d+)/.exec(text)!;
+  return { kind: { Pour: 'poured', Flip: 'flipped', Lift: 'lifted' }[verb as 'Pour']!, place: place! };
+}
+
+/** Taps a cue the simulated piece shows; the prediction of its flip must move. */
+async function tapVisibleCue(page: Page, taps: Tap[]): Promise<boolean> {
+  const visible = page.getByTestId('visible');
+  if (!(await visible.isVisible()) || !/It shows: /.test(await visible.innerText())) return false;
+  const before = await page.getByTestId('flip-at').innerText();
+  const cue = page.locator('[data-cue][aria-pressed="false"]').first();
+  await cue.click();
+  taps.push({ kind: 'cue-seen', about: (await cue.getAttribute('data-cue'))! });
+  await settled(page);
+  expect(await page.getByTestId('flip-at').innerText()).not.toBe(before);
+  return true;
+}

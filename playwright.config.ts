@@ -1,0 +1,42 @@
+import { defineConfig } from '@playwright/test';
+
+const port = process.env['E2E_PORT'] ?? '4750';
+
+/** The real application in Debian's Chromium, against a server with a database of its own. */
+export default defineConfig({
+  testDir: 'e2e',
+  testIgnore: process.env['LONG_TESTS'] ? [] : ['**/long/**'],
+  timeout: 60_000,
+  expect: { timeout: 10_000 },
+  workers: 1,
+  retries: 0,
+  reporter: [['list'], ['json']],
+  outputDir: 'test-results',
+  use: {
+    baseURL: `http://127.0.0.1:${port}`,
+    actionTimeout: 10_000,
+    navigationTimeout: 15_000,
+    viewport: { width: 1280, height: 800 },
+    screenshot: 'only-on-failure',
+    launchOptions: {
+      executablePath: '/usr/bin/chromium',
+      args: [
+        '--no-sandbox',
+        '--disable-gpu',
+        '--disable-quic',
+        '--no-first-run',
+        '--disable-background-networking',
+        '--disable-component-update',
+        '--disable-sync',
+      ],
+    },
+  },
+  webServer: {
+    command: 'node scripts/boot.mjs serve-e2e',
+    env: { E2E_PORT: port },
+    url: `http://127.0.0.1:${port}/api/health`,
+    timeout: 180_000,
+    reuseExistingServer: false,
+    gracefulShutdown: { signal: 'SIGTERM', timeout: 15_000 },
+  },
+});

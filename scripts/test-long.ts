@@ -1,0 +1,16 @@
+import { jest, temporaryCluster } from './lib/lanes.ts';
+import { add, type Count } from './lib/summary.ts';
+
+// Statistics and endurance: what takes minutes. Ends with one line "N passed, N failed".
+const total: Count = { passed: 0, failed: 0 };
+const cluster = await temporaryCluster();
+try {
+  add(
+    total,
+    await jest(['--testPathPatterns', 'test/long/'], { LONG_TESTS: '1', TEST_CLUSTER_URL: cluster.url('bluebell') }),
+  );
+} finally {
+  await cluster.remove();
+}
+console.log(`${total.passed} passed, ${total.failed} failed`);
+process.exit(total.failed === 0 ? 0 : 1);
