@@ -4,6 +4,7 @@ import { accessFaults, newRun, settled, signIn, stage, watchFaults } from './app
 
 test('sign-in page has no faults of access', async ({ page }) => {
   await page.goto('/sign-in');
+  await page.getByRole('heading', { name: 'Bluebell' }).waitFor();
   expect(await accessFaults(page)).toEqual([]);
 });
 
@@ -14,6 +15,7 @@ for (const theme of ['light', 'dark'] as const) {
     await signIn(page);
     for (const path of ['/runs', '/runs/new', '/cook-now', '/kitchen', '/no/such']) {
       await page.goto(path);
+      await page.getByRole('heading', { level: 1 }).waitFor();
       await page.waitForLoadState('networkidle');
       expect([path, await accessFaults(page)]).toEqual([path, []]);
     }

@@ -12,5 +12,6 @@ export function isFormControl(event: KeyboardEvent): boolean {
  * keep the space bar, or the foot pedal would repeat Undo instead of saying "done".
  */
 export function letGo(event: MouseEvent): void {
-  if (event.detail > 0 && document.activeElement instanceof HTMLElement) document.activeElement.blur();
+  const held = document.activeElement;
+  if (event.detail > 0 && (held instanceof HTMLElement || held instanceof SVGElement)) held.blur();
 }

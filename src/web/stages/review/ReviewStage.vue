@@ -39,41 +39,41 @@ async function keepNote(): Promise<void> {
       {{ t('review.nothing') }}
     </p>
     <template v-else>
-      <dl class="grid grid-cols-2 gap-3 lg:grid-cols-4">
+      <div class="grid grid-cols-2 gap-3 lg:grid-cols-4">
         <PaperCard
-          ><dt class="text-soft">{{ t('review.served') }}</dt>
-          <dd class="figure text-4xl">{{ review.served }}</dd>
-          <dd class="text-sm text-soft">
+          ><p class="text-soft">{{ t('review.served') }}</p>
+          <p class="figure text-4xl">{{ review.served }}</p>
+          <p class="text-sm text-soft">
             {{ review.failed ? tn('counts.lost', review.failed) : t('review.noneLost')
             }}<template v-if="review.stillOn">, {{ tn('review.stillOn', review.stillOn) }}</template>
-          </dd></PaperCard
+          </p></PaperCard
         >
         <PaperCard
-          ><dt class="text-soft">{{ t('review.flips') }}</dt>
-          <dd class="figure text-4xl">
+          ><p class="text-soft">{{ t('review.flips') }}</p>
+          <p class="figure text-4xl">
             {{ review.flips.insideShare === null ? '–' : `${number(100 * review.flips.insideShare)} %` }}
-          </dd>
-          <dd class="text-sm text-soft">{{ t('review.flipsDetail', { n: review.flips.count }) }}</dd></PaperCard
+          </p>
+          <p class="text-sm text-soft">{{ t('review.flipsDetail', { n: review.flips.count }) }}</p></PaperCard
         >
         <PaperCard
-          ><dt class="text-soft">{{ t('review.error') }}</dt>
-          <dd class="figure text-4xl">{{ review.flips.rmsS === null ? '–' : `${number(review.flips.rmsS, 1)} s` }}</dd>
-          <dd class="text-sm text-soft">
+          ><p class="text-soft">{{ t('review.error') }}</p>
+          <p class="figure text-4xl">{{ review.flips.rmsS === null ? '–' : `${number(review.flips.rmsS, 1)} s` }}</p>
+          <p class="text-sm text-soft">
             {{ t('review.errorDetail', { mean: signed(review.flips.meanS) }) }}
-          </dd></PaperCard
+          </p></PaperCard
         >
         <PaperCard
-          ><dt class="text-soft">{{ t('review.ready') }}</dt>
-          <dd class="figure text-4xl">
+          ><p class="text-soft">{{ t('review.ready') }}</p>
+          <p class="figure text-4xl">
             {{ review.readyBeforeServiceS === null ? '–' : minutes(review.readyBeforeServiceS) }}
-          </dd>
-          <dd class="text-sm text-soft">
+          </p>
+          <p class="text-sm text-soft">
             {{
               t(review.readyBeforeServiceS !== null && review.readyBeforeServiceS < 0 ? 'review.late' : 'review.before')
             }}
-          </dd></PaperCard
+          </p></PaperCard
         >
-      </dl>
+      </div>
       <LotTabs v-model="formulaId" :label="t('review.which')" />
       <div class="grid items-start gap-4 lg:grid-cols-[3fr_2fr]">
         <PaperCard>
