@@ -41,10 +41,7 @@ test('the rehearsal clock runs at its speed, is the same on a second device, and
 test('a brief changed before the start is planned anew; a lost piece is poured again', async ({ page }) => {
   await signIn(page);
   const runId = await newRun(page, 'Changes', { cakes: 6, crepes: 2 }, true);
-  const start = page
-    .locator('main')
-    .getByText(/^\d\d:\d\d$/)
-    .first();
+  const start = page.getByText(/^First pour \d\d:\d\d, last lift/);
   const before = await start.innerText();
   await page.getByRole('button', { name: 'Change the brief' }).click();
   await page.getByLabel('Griddle cakes').fill('48');

@@ -1,13 +1,14 @@
 import { chromium, type Page } from '@playwright/test';
 import { mkdirSync } from 'node:fs';
 import { join } from 'node:path';
-import { DEMO_IDS } from '#demo';
+import { DEMO_IDS, halfwayMorning } from '#demo';
+import type { StoredEvent } from '#core/run';
 import { serve } from '../src/server/app.ts';
 import { DEFAULT_RATE_LIMIT } from '../src/server/config.ts';
-import { migrate } from '../src/server/database.ts';
-import { newRun, settled, signIn, stage } from '../e2e/app.ts';
+import { migrate, ownerSource } from '../src/server/database.ts';
+import { settled, signIn } from '../e2e/app.ts';
 import { buildWeb } from './lib/build.ts';
-import { seedDemo } from './lib/demo.ts';
+import { insertRun, seedDemo } from './lib/demo.ts';
 import { temporaryCluster } from './lib/lanes.ts';
 import { ROOT, WEB_ROOT } from './lib/paths.ts';
 
@@ -61,69 +62,31 @@ try {
   await settled(page);
   await shot('review');
 
-  // a rehearsal carried to the middle of its cooking
-  await newRun(page, 'Boat-day breakfast', { cakes: 54, crepes: 4 }, true);
-  const skip = async () => {
-    await page.getByRole('button', { name: 'To the next task' }).click();
-    await settled(page);
+  // rehearsals that stand still on each stage
+  const count = (events: readonly StoredEvent[], kind: string) => events.filter((event) => event.kind === kind).length;
+  const halves = {
+    batter: halfwayMorning(1, Date.now(), (events) => count(events, 'line-weighed') === 4),
+    rest: halfwayMorning(2, Date.now(), (events) => count(events, 'burner-turned') === 1),
+    heat: halfwayMorning(3, Date.now(), (events) => count(events, 'reading-taken') === 4),
+    // the griddle full, its first panful turned
+    cook: halfwayMorning(4, Date.now(), (events) => {
+      const griddle = new Set(
+        events.flatMap((event) => (/^[ABC]/.test(String(event.payload['placeId'])) ? [event.payload['pieceId']] : [])),
+      );
+      const on =
+        griddle.size -
+        events.filter((event) => event.kind === 'lifted' && griddle.has(event.payload['pieceId'])).length;
+      const turned = events.filter((event) => event.kind === 'flipped' && griddle.has(event.payload['pieceId'])).length;
+      return on >= 16 && turned >= 2;
+    }),
   };
-  await stage(page, 'Batter');
-  await skip();
-  for (let line = 0; line < 5; line++) {
-    await page.getByRole('button', { name: 'In the bowl' }).click();
+  const owner = await ownerSource(databaseUrl).initialize();
+  for (const run of Object.values(halves)) await insertRun(owner.manager, run, true);
+  await owner.destroy();
+  for (const [part, run] of Object.entries(halves)) {
+    await page.goto(`/runs/${run.id}/${part}`);
     await settled(page);
-  }
-  await shot('batter');
-  for (const batter of ['Griddle cakes', 'Skerry crepes']) {
-    await page.getByRole('button', { name: batter, exact: true }).click();
-    while (await page.getByRole('button', { name: 'In the bowl' }).isVisible()) {
-      await page.getByRole('button', { name: 'In the bowl' }).click();
-      await settled(page);
-    }
-    await page.getByRole('button', { name: /^Mixed/ }).click();
-    await settled(page);
-  }
-  await page.waitForURL('**/rest');
-  for (let i = 0; i < 3; i++) await skip();
-  await shot('rest');
-  for (let i = 0; i < 2; i++)
-    await page
-      .getByRole('button', { name: /to the plate/i })
-      .first()
-      .click();
-  await stage(page, 'Heat');
-  await settled(page);
-  for (let i = 0; i < 5; i++)
-    await page
-      .getByRole('button', { name: /^Lit at/ })
-      .first()
-      .click();
-  await settled(page);
-  await page.getByRole('button', { name: '20×' }).click();
-  for (let i = 0; i < 5; i++)
-    await page
-      .getByRole('button', { name: /^Turned to/ })
-      .first()
-      .click({ timeout: 40_000 });
-  await page.getByRole('button', { name: 'Stand still' }).click();
-  await settled(page);
-  for (const zone of ['A', 'B', 'C', 'P', 'Q']) {
-    await page.locator(`[data-zone="${zone}"]`).getByRole('button', { name: 'Read the simulated probe' }).click();
-    await settled(page);
-  }
-  await page.evaluate('window.scrollTo(0, 0)');
-  await shot('heat');
-  await stage(page, 'Cook');
-  await settled(page);
-  // a panful on each zone, the first one turned
-  for (let step = 0; step < 200; step++) {
-    const pieces = await page.locator('[data-place][data-verb="flip"], [data-place][data-verb="lift"]').count();
-    const turned = await page.locator('[data-place][data-verb="lift"]').count();
-    if (pieces >= 16 && turned >= 1 && (await page.getByTestId('next-hand').innerText()).includes('Flip')) break;
-    const time = await page.getByTestId('next-time').innerText();
-    if (time === 'now' || time === 'late') await page.keyboard.press(' ');
-    else await skip();
-    await settled(page);
+    if (part !== 'cook') await shot(part);
   }
   await shot('cook');
   await page.emulateMedia({ colorScheme: 'dark' });

@@ -7,9 +7,12 @@ import {
   GRIDDLE,
   GRIDDLE_CAKES,
   SKERRY_CREPES,
+  DEMO_SEED,
   finishedMorning,
   upcomingMorning,
+  type DemoRun,
 } from '#demo';
+import type { EntityManager } from 'typeorm';
 import { DEFAULT_SETTINGS } from '#contract';
 import { ownerSource } from '../../src/server/database.ts';
 import { FormulaEntity, FormulaRevisionEntity, StationEntity } from '../../src/server/features/library/entity.ts';
@@ -60,31 +63,34 @@ export async function seedDemo(databaseUrl: string, fresh: boolean, nowMs = Date
       ] as const) {
         await manager.insert(StationEntity, { id, kitchenId, version: 1, body } as never);
       }
-      for (const run of [finishedMorning(nowMs), upcomingMorning(nowMs)]) {
-        await manager.insert(RunEntity, {
-          id: run.id,
-          kitchenId,
-          name: run.name,
-          rehearsal: false,
-          seed: 1,
-          pins: run.pins,
-          lastSeq: run.events.length,
-        } as never);
-        await manager.insert(
-          RunEventEntity,
-          run.events.map((event, index) => ({
-            ...event,
-            runId: run.id,
-            seq: index + 1,
-            kitchenId,
-            personId: DEMO_IDS.people[0],
-            simAtMs: null,
-          })) as never[],
-        );
-      }
+      for (const run of [finishedMorning(nowMs), upcomingMorning(nowMs)]) await insertRun(manager, run, false);
       return true;
     });
   } finally {
     await source.destroy();
   }
+}
+
+/** Puts a run with its log into the demo kitchen as it stands. */
+export async function insertRun(manager: EntityManager, run: DemoRun, rehearsal: boolean): Promise<void> {
+  await manager.insert(RunEntity, {
+    id: run.id,
+    kitchenId: DEMO_IDS.kitchen,
+    name: run.name,
+    rehearsal,
+    seed: DEMO_SEED,
+    pins: run.pins,
+    lastSeq: run.events.length,
+  } as never);
+  await manager.insert(
+    RunEventEntity,
+    run.events.map((event, index) => ({
+      ...event,
+      runId: run.id,
+      seq: index + 1,
+      kitchenId: DEMO_IDS.kitchen,
+      personId: DEMO_IDS.people[0],
+      simAtMs: event.simAtMs ?? null,
+    })) as never[],
+  );
 }

@@ -1,4 +1,4 @@
 export { GRIDDLE_CAKES, SKERRY_CREPES } from './formulas.ts';
 export { CREPE_PAN_ONE, CREPE_PAN_TWO, GRIDDLE } from './stations.ts';
 export { DEMO_IDS, DEMO_KITCHEN, DEMO_PEOPLE } from './people.ts';
-export { finishedMorning, upcomingMorning } from './mornings.ts';
+export { DEMO_SEED, finishedMorning, halfwayMorning, upcomingMorning, type DemoRun } from './mornings.ts';

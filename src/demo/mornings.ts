@@ -14,6 +14,9 @@ export interface DemoRun {
 
 const { formulas, stations } = DEMO_IDS;
 
+/** Draws the hidden kitchen of the demo's runs. */
+export const DEMO_SEED = 3;
+
 export function demoPins(): Pins {
   return {
     modelVersion: MODEL_VERSION,
@@ -54,7 +57,7 @@ export function finishedMorning(nowMs: number): DemoRun {
     pins,
     begun,
     rehearsal: false,
-    seed: 11,
+    seed: DEMO_SEED,
     latenessS: { mean: 1.5, sd: 2.5 },
     attention: 0.5,
     makeId,
@@ -68,6 +71,37 @@ export function finishedMorning(nowMs: number): DemoRun {
     payload: { text: 'Zone B colours first. Half a step less after the second panful.', formulaId: formulas.cakes },
   };
   return { id: DEMO_IDS.runs.finished, name: 'Ringers’ breakfast', pins, events: [...begun, ...cooked, note] };
+}
+
+/**
+ * A rehearsal of tomorrow's breakfast that stands still where `until` first holds of the events so far: for pictures of
+ * every stage.
+ */
+export function halfwayMorning(n: number, nowMs: number, until: (events: readonly StoredEvent[]) => boolean): DemoRun {
+  const makeId = demoIds(0x50 + n);
+  const pins = demoPins();
+  const begun = [brief(makeId, boatTime(nowMs, 1), nowMs, { cakes: 54, crepes: 20 })];
+  const cooked = cookThrough({
+    pins,
+    begun,
+    rehearsal: true,
+    seed: DEMO_SEED,
+    latenessS: { mean: 1, sd: 1 },
+    attention: 0.4,
+    makeId,
+    deviceId: DEMO_IDS.device,
+  });
+  const length = cooked.findIndex((_event, index) => until(cooked.slice(0, index + 1))) + 1;
+  const events = [...begun, ...cooked.slice(0, length || cooked.length)];
+  const last = events.at(-1)!;
+  const still: StoredEvent = {
+    ...last,
+    id: makeId(900_003),
+    tapId: makeId(900_004),
+    kind: 'clock-set',
+    payload: { simAtMs: last.simAtMs ?? last.deviceAtMs, speed: 0 },
+  };
+  return { id: makeId(n), name: 'Boat-day breakfast', pins, events: [...events, still] };
 }
 
 function brief(

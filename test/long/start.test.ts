@@ -1,6 +1,6 @@
-import { describe, expect, it } from '@jest/globals';
+import { afterAll, describe, expect, it } from '@jest/globals';
 import { spawn, spawnSync } from 'node:child_process';
-import { mkdtempSync, rmSync } from 'node:fs';
+import { chmodSync, mkdtempSync, rmSync } from 'node:fs';
 import { createServer, type AddressInfo } from 'node:net';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
@@ -16,18 +16,22 @@ async function freePort(): Promise<number> {
   return port;
 }
 
+const started: ReturnType<typeof spawn>[] = [];
+afterAll(() => started.forEach((child) => child.kill('SIGTERM')));
+
 /** Starts the application as its start command does; resolves with what it printed once it is ready or has ended. */
 async function start(data: string, port: number, args: string[] = []) {
   const child = spawn(process.execPath, ['scripts/boot.mjs', 'start', ...args], {
     cwd: root,
     env: { ...process.env, NODE_OPTIONS: '', BLUEBELL_DATA: data, PORT: String(port), DATABASE_URL: '' },
   });
+  started.push(child);
   let text = '';
   const ended = new Promise<number | null>((resolve) => child.on('close', resolve));
   const ready = new Promise<void>((resolve) => {
     const take = (chunk: Buffer) => {
       text += chunk.toString();
-      if (text.includes('Bluebell is ready')) resolve();
+      if (text.includes('sign in as "Wim')) resolve();
     };
     child.stdout.on('data', take);
     child.stderr.on('data', take);
@@ -41,6 +45,7 @@ const processesOn = (data: string) => spawnSync('pgrep', ['-f', data], { encodin
 describe('the start command', () => {
   it('serves from an empty folder, refuses a second start on the same data, comes up again quickly, and leaves no process', async () => {
     const data = mkdtempSync(join(tmpdir(), 'bluebell-start-'));
+    chmodSync(data, 0o711); // the database's own user must reach it
     const port = await freePort();
     const first = await start(data, port);
     expect(first.text()).toContain('sign in as');

@@ -194,9 +194,12 @@ function sightings(state: RunState, zone: ZoneState | undefined, formulaId: stri
   return list.sort((a, b) => a.atMs - b.atMs);
 }
 
+/** A plate answers a turn minutes later; larger turns overshoot. Common practice: a step at a time, no source. */
+const MOST_STEPS = 2;
+
 /**
  * The mark that would hold a zone at its target while it cooks: the plate model's power for losses and food, corrected by
- * how much hotter or cooler the zone is than the model says. At least one step in the needed direction, or null when the
+ * how much hotter or cooler the zone is than the model says. At least one step in the needed direction, at most two, or null when the
  * dial has no more room.
  */
 export function advisedMark(pins: Pins, zone: ZoneHeat, targetC: number, modelC: number, foodW: number): number | null {
@@ -207,6 +210,9 @@ export function advisedMark(pins: Pins, zone: ZoneHeat, targetC: number, modelC:
   const gain = lossW(thermal, zone.surfaceC, pins.roomC) / Math.max(1, lossW(thermal, modelC, pins.roomC));
   const wanted = markForPower(thermal, dial, (lossW(thermal, targetC, pins.roomC) + foodW) / gain);
   const down = zone.surfaceC > targetC;
-  const mark = down ? Math.min(wanted, zone.mark - dial.step) : Math.max(wanted, zone.mark + dial.step);
+  const most = MOST_STEPS * dial.step;
+  const mark = down
+    ? Math.max(zone.mark - most, Math.min(wanted, zone.mark - dial.step))
+    : Math.min(zone.mark + most, Math.max(wanted, zone.mark + dial.step));
   return mark >= dial.step && mark <= dial.max ? mark : null;
 }

@@ -93,6 +93,7 @@ function poursToCome(pins: Pins, state: RunState, plan: RunPlan | null, turns: r
   const pours: Hand[] = [];
   let handsFreeMs = -Infinity;
   for (const target of targets.sort((a, b) => a.dueMs - b.dueMs)) {
+    if (target.dueMs === Infinity) continue;
     const pieces = left.get(target.formulaId)!;
     const free = freePlaces(pins, state, target, nowMs).slice(0, pieces);
     if (free.length === 0) continue;
@@ -168,6 +169,9 @@ function pourDue(
   }
   if (pouringSince !== null) return nowMs;
   const planned = plan?.panfuls.filter((panful) => panful.zoneKey === key && panful.formulaId === formulaId) ?? [];
+  // a zone the plan leaves cold is not poured, as long as the plan has others for this formula
+  const elsewhere = plan?.panfuls.some((panful) => panful.formulaId === formulaId) ?? false;
+  if (planned.length === 0 && elsewhere) return Infinity;
   let before = 0;
   const next = planned.find((panful) => {
     before += panful.size;

@@ -46,8 +46,7 @@ export function scheduleBackwards(jobs: readonly Job[]): { panfuls: PlannedPanfu
     for (const job of jobs) {
       const pieces = left.get(job.formulaId)!;
       if (pieces === 0) continue;
-      // backwards from the last zone, so that in time the first zone is poured first
-      for (const zone of [...job.zones].reverse()) {
+      for (const zone of job.zones) {
         const size = Math.min(pieces, workable(job, zone.capacity));
         if (size === 0) continue;
         const blocks = panfulBlocks(size, job.hands, job.first, job.second);
@@ -67,7 +66,34 @@ export function scheduleBackwards(jobs: readonly Job[]): { panfuls: PlannedPanfu
     left.set(best.formulaId, left.get(best.formulaId)! - best.size);
     planned.push(best);
   }
-  return { panfuls: planned.sort((a, b) => a.pourS - b.pourS), hands };
+  return {
+    panfuls: firstZonesFirst(
+      planned.sort((a, b) => a.pourS - b.pourS),
+      jobs,
+    ),
+    hands,
+  };
+}
+
+/**
+ * Gives zones that are alike their names in order of first use, so that a cook starts at A and leaves the last ones cold.
+ * Zones that two formulas share keep their names.
+ */
+function firstZonesFirst(panfuls: PlannedPanful[], jobs: readonly Job[]): PlannedPanful[] {
+  const names = new Map<string, string>();
+  for (const job of jobs) {
+    const shared = jobs.some(
+      (other) => other !== job && other.zones.some((zone) => job.zones.some((own) => own.key === zone.key)),
+    );
+    const [first] = job.zones;
+    const alike = job.zones.every((zone) => zone.capacity === first!.capacity && zone.recoveryS === first!.recoveryS);
+    if (shared || !alike) continue;
+    const used = [
+      ...new Set(panfuls.filter((panful) => panful.formulaId === job.formulaId).map((panful) => panful.zoneKey)),
+    ];
+    used.forEach((key, index) => names.set(key, job.zones[index]!.key));
+  }
+  return panfuls.map((panful) => ({ ...panful, zoneKey: names.get(panful.zoneKey) ?? panful.zoneKey }));
 }
 
 /** Largest panful up to `capacity` that one pair of hands can keep inside its windows. */

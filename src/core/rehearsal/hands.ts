@@ -64,6 +64,7 @@ export function cookThrough(cook: SimulatedCook): StoredEvent[] {
   });
   mixAndLight(plan);
 
+  const turnedAt = new Map<string, number>();
   let nowMs = plan.firstPourMs;
   for (let step = 0; ; step++) {
     if (step > MAX_STEPS) throw new Error('The simulated morning did not end.');
@@ -81,6 +82,17 @@ export function cookThrough(cook: SimulatedCook): StoredEvent[] {
     const late = Math.max(0, cook.latenessS.mean + cook.latenessS.sd * normal(random)) * 1000;
     nowMs = Math.max(nowMs + 500, hand.dueMs + (hand.verb === 'pour' ? 0 : late));
     if (hand.verb === 'pour') {
+      const zone = predicted.zones.find((seen) => seen.stationId === hand.stationId && seen.zoneId === hand.zoneId);
+      if (
+        zone &&
+        !zone.ready &&
+        zone.advisedMark !== null &&
+        nowMs - (turnedAt.get(zone.key) ?? -Infinity) > PATIENCE_MS
+      ) {
+        turnedAt.set(zone.key, nowMs);
+        const { stationId, zoneId, advisedMark: mark } = zone;
+        emit(nowMs, 'burner-turned', { stationId, zoneId, mark });
+      }
       emit(nowMs, 'poured', {
         pieceId: cook.makeId(++count),
         formulaId: hand.formulaId,
@@ -110,7 +122,7 @@ export function cookThrough(cook: SimulatedCook): StoredEvent[] {
             emit(lot.mixStartMs, 'line-weighed', {
               formulaId: lot.formulaId,
               ingredientId: line.ingredientId,
-              massG: Math.round(line.massG),
+              massG: Math.max(0.1, Math.round(line.massG * 10) / 10),
             }),
         ]),
       );
@@ -169,6 +181,9 @@ export function cookThrough(cook: SimulatedCook): StoredEvent[] {
     return undefined;
   }
 }
+
+/** A plate is given this long to answer a turn of its burner, ms. Common practice, no source. */
+const PATIENCE_MS = 240_000;
 
 /** Far above what a morning of hundreds of pieces needs: five acts a piece. */
 const MAX_STEPS = 5000;

@@ -267,6 +267,7 @@ export const en = {
     turned: 'Turned to {mark}',
     up: 'It runs cool. Turn up to {mark}.',
     down: 'It runs hot. Turn down to {mark}.',
+    notNeeded: 'The plan leaves this one cold: one pair of hands is full with the others.',
     unreachable: 'This burner does not bring the plate there in an hour. Use another burner or a lower heat.',
     reading: 'Surface probe reads',
     keep: 'Keep',

@@ -43,7 +43,11 @@ function weigh(line: (typeof lines.value)[number]): void {
   void store.tap([
     {
       kind: 'line-weighed',
-      payload: { formulaId: formulaId.value, ingredientId: line.ingredientId, massG: Math.round(line.nowG * 10) / 10 },
+      payload: {
+        formulaId: formulaId.value,
+        ingredientId: line.ingredientId,
+        massG: Math.max(0.1, Math.round(line.nowG * 10) / 10),
+      },
     },
   ]);
 }

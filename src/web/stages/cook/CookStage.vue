@@ -154,7 +154,7 @@ useTone(
         <RunCounts />
       </div>
     </div>
-    <div class="flex flex-col gap-3 md:max-xl:col-span-2 md:max-xl:grid md:max-xl:grid-cols-2">
+    <div class="flex flex-col gap-3 md:max-xl:col-span-2 md:max-xl:grid md:max-xl:grid-cols-2 md:max-xl:items-start">
       <HeatAdvice />
       <CueLadder
         v-if="looked"

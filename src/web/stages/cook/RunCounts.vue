@@ -30,7 +30,7 @@ const counts = computed(() =>
       <dt class="text-sm text-soft">{{ t('counts.off', { pieces: count.word }) }}</dt>
       <dd>
         <span class="figure text-3xl" data-testid="off">{{ count.off }}</span>
-        <span class="figure text-soft">{{ t('counts.of', { n: count.of }) }}</span>
+        <span class="figure ml-2 text-soft">{{ t('counts.of', { n: count.of }) }}</span>
         <span class="block text-sm text-soft"
           >{{ tn('counts.toPour', count.toPour)
           }}<template v-if="count.leftMl !== null"

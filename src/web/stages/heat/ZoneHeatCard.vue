@@ -35,6 +35,7 @@ const boosting = computed(
 const advice = computed(() => {
   if (!heat.value) return null;
   if (!heat.value.reachable) return { text: t('heat.unreachable'), mark: null };
+  if (off.value && !planned.value) return { text: t('heat.notNeeded'), mark: null };
   if (off.value)
     return {
       text: t('heat.light', {
