@@ -53,21 +53,25 @@ test('a whole morning, both batters, rehearsed with a stepped clock through the 
   // Heat: light all, wait for the heat, hold it, read the probe
   await stage(page, 'Heat');
   await settled(page);
-  for (let i = 0; i < 5; i++) {
-    await page
-      .getByRole('button', { name: /^Lit at/ })
-      .first()
-      .click();
+  const lit = page.getByRole('button', { name: /^Lit at/ });
+  await lit.first().waitFor();
+  const zones = await lit.count(); // the plan may leave a zone of the griddle cold
+  expect(zones).toBeGreaterThanOrEqual(3);
+  for (let i = 0; i < zones; i++) {
+    await lit.first().click();
     taps.push({ kind: 'burner-turned', about: 'lit' });
     await settled(page);
   }
   await page.getByRole('button', { name: '20×' }).click();
   taps.push({ kind: 'clock-set', about: '20' });
-  for (let i = 0; i < 5; i++) {
-    await page
-      .getByRole('button', { name: /^Turned to/ })
-      .first()
-      .click({ timeout: 30_000 });
+  const turned = new Set<string>();
+  while (turned.size < zones) {
+    const card = page
+      .locator('[data-zone]')
+      .filter({ has: page.getByRole('button', { name: /^Turned to/ }) })
+      .first();
+    turned.add((await card.getAttribute('data-zone', { timeout: 30_000 }))!);
+    await card.getByRole('button', { name: /^Turned to/ }).click();
     taps.push({ kind: 'burner-turned', about: 'held' });
     await settled(page);
   }

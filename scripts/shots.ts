@@ -3,49 +3,23 @@ import { mkdirSync } from 'node:fs';
 import { join } from 'node:path';
 import { DEMO_IDS, halfwayMorning } from '#demo';
 import type { StoredEvent } from '#core/run';
-import { serve } from '../src/server/app.ts';
-import { DEFAULT_RATE_LIMIT } from '../src/server/config.ts';
-import { migrate, ownerSource } from '../src/server/database.ts';
+import { ownerSource } from '../src/server/database.ts';
 import { settled, signIn } from '../e2e/app.ts';
-import { buildWeb } from './lib/build.ts';
-import { insertRun, seedDemo } from './lib/demo.ts';
-import { temporaryCluster } from './lib/lanes.ts';
-import { ROOT, WEB_ROOT } from './lib/paths.ts';
+import { CHROMIUM } from './lib/chromium.ts';
+import { startDemoServer } from './lib/demo-server.ts';
+import { insertRun } from './lib/demo.ts';
+import { ROOT } from './lib/paths.ts';
 
 // One current picture of each main view, from the demo data, into docs/screenshots.
 const folder = join(ROOT, 'docs', 'screenshots');
 mkdirSync(folder, { recursive: true });
-const cluster = await temporaryCluster();
-const databaseUrl = cluster.url('bluebell');
-await migrate(databaseUrl);
-await seedDemo(databaseUrl, false);
-await buildWeb();
-const app = await serve({
-  host: '127.0.0.1',
-  port: 0,
-  databaseUrl,
-  webRoot: WEB_ROOT,
-  logLevel: 'warn',
-  rateLimit: DEFAULT_RATE_LIMIT,
-  secureCookies: false,
-});
-const address = app.server.address();
-const baseURL = `http://127.0.0.1:${typeof address === 'object' && address ? address.port : 0}`;
-const browser = await chromium.launch({
-  executablePath: '/usr/bin/chromium',
-  args: [
-    '--no-sandbox',
-    '--disable-gpu',
-    '--disable-quic',
-    '--no-first-run',
-    '--disable-background-networking',
-    '--disable-component-update',
-    '--disable-sync',
-  ],
-});
+const server = await startDemoServer(0);
+const browser = await chromium.launch(CHROMIUM);
 
 try {
-  const page = await (await browser.newContext({ baseURL, viewport: { width: 1280, height: 800 } })).newPage();
+  const page = await (
+    await browser.newContext({ baseURL: server.url, viewport: { width: 1280, height: 800 } })
+  ).newPage();
   const shot = async (name: string, of: Page = page) => {
     await of.waitForTimeout(400);
     await of.screenshot({ path: join(folder, `${name}.png`) });
@@ -68,19 +42,17 @@ try {
     batter: halfwayMorning(1, Date.now(), (events) => count(events, 'line-weighed') === 4),
     rest: halfwayMorning(2, Date.now(), (events) => count(events, 'burner-turned') === 1),
     heat: halfwayMorning(3, Date.now(), (events) => count(events, 'reading-taken') === 4),
-    // the griddle full, its first panful turned
+    // two panfuls on the griddle, one of them turning
     cook: halfwayMorning(4, Date.now(), (events) => {
       const griddle = new Set(
         events.flatMap((event) => (/^[ABC]/.test(String(event.payload['placeId'])) ? [event.payload['pieceId']] : [])),
       );
-      const on =
-        griddle.size -
-        events.filter((event) => event.kind === 'lifted' && griddle.has(event.payload['pieceId'])).length;
-      const turned = events.filter((event) => event.kind === 'flipped' && griddle.has(event.payload['pieceId'])).length;
-      return on >= 16 && turned >= 2;
+      const of = (kind: string) =>
+        events.filter((event) => event.kind === kind && griddle.has(event.payload['pieceId'])).length;
+      return griddle.size - of('lifted') >= 11 && of('flipped') - of('lifted') >= 2;
     }),
   };
-  const owner = await ownerSource(databaseUrl).initialize();
+  const owner = await ownerSource(server.databaseUrl).initialize();
   for (const run of Object.values(halves)) await insertRun(owner.manager, run, true);
   await owner.destroy();
   for (const [part, run] of Object.entries(halves)) {
@@ -98,6 +70,5 @@ try {
   await shot('cook-phone');
 } finally {
   await browser.close();
-  await app.close();
-  await cluster.remove();
+  await server.stop();
 }

@@ -164,11 +164,14 @@ export const useRun = defineStore('run', () => {
     plan.value = 'error' in result ? null : result;
     planError.value = 'error' in result ? result.error : null;
     lots.value = amounts;
-    if (!('error' in result) && caused(['brief-set', 'portion-set']) && state.value?.plan?.startMs !== result.startMs) {
-      const { startMs, firstPourMs, lastLiftMs, spareS } = result;
-      const { modelVersion } = current.pins;
-      await tap([{ kind: 'plan-adopted', payload: { startMs, firstPourMs, lastLiftMs, spareS, modelVersion } }], false);
-    }
+    if ('error' in result || !caused(['brief-set', 'portion-set'])) return;
+    const { startMs, firstPourMs, lastLiftMs, spareS } = result;
+    const adopted = state.value?.plan;
+    const same =
+      adopted?.startMs === startMs && adopted.firstPourMs === firstPourMs && adopted.lastLiftMs === lastLiftMs;
+    if (same) return;
+    const { modelVersion } = current.pins;
+    await tap([{ kind: 'plan-adopted', payload: { startMs, firstPourMs, lastLiftMs, spareS, modelVersion } }], false);
   }
 
   /** Whether the newest event of these kinds came from this device: it alone records the advice that followed. */
