@@ -17,15 +17,18 @@ const server = await startDemoServer(0);
 const browser = await chromium.launch(CHROMIUM);
 
 try {
-  const page = await (
-    await browser.newContext({ baseURL: server.url, viewport: { width: 1280, height: 800 } })
-  ).newPage();
+  const open = async (width: number, height: number, hasTouch: boolean) => {
+    const context = await browser.newContext({ baseURL: server.url, viewport: { width, height }, hasTouch });
+    const opened = await context.newPage();
+    await signIn(opened);
+    return opened;
+  };
+  const page = await open(1280, 800, false);
   const shot = async (name: string, of: Page = page) => {
     await of.waitForTimeout(400);
     await of.screenshot({ path: join(folder, `${name}.png`) });
     console.log(`  ${name}.png`);
   };
-  await signIn(page);
   await shot('runs');
   for (const part of ['brief', 'portion'] as const) {
     await page.goto(`/runs/${DEMO_IDS.runs.upcoming}/${part}`);
@@ -63,11 +66,15 @@ try {
   await shot('cook');
   await page.emulateMedia({ colorScheme: 'dark' });
   await shot('cook-dark');
-  await page.emulateMedia({ colorScheme: 'light' });
-  await page.setViewportSize({ width: 820, height: 1180 });
-  await shot('cook-tablet');
-  await page.setViewportSize({ width: 390, height: 844 });
-  await shot('cook-phone');
+  for (const [name, width, height] of [
+    ['tablet', 820, 1180],
+    ['phone', 390, 844],
+  ] as const) {
+    const touched = await open(width, height, true);
+    await touched.goto(`/runs/${halves.cook.id}/cook`);
+    await settled(touched);
+    await shot(`cook-${name}`, touched);
+  }
 } finally {
   await browser.close();
   await server.stop();

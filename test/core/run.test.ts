@@ -119,6 +119,17 @@ describe('events from elsewhere', () => {
     expect(state).toMatchObject({ waiting: 1, eventCount: 2, lastSeq: 1 });
   });
 
+  it('catches up from before a gap, so that an event still on its way is not skipped', () => {
+    const event = writer();
+    const [first, second, third] = numbered([
+      event('poured', pour()),
+      event('flipped', { pieceId: PIECE }),
+      event('lifted', { pieceId: PIECE }),
+    ]);
+    expect(fold(RUN, [third!, first!]).lastSeq).toBe(1);
+    expect(fold(RUN, [third!, first!, second!]).lastSeq).toBe(3);
+  });
+
   it('acknowledged events fold in the order of seq, however they arrive', () => {
     const event = writer();
     const log = numbered([

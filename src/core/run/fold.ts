@@ -221,10 +221,17 @@ export function fold(
     clock: draft.clock,
     finishedAtMs: draft.finishedAtMs,
     refused,
-    lastSeq: acknowledged.reduce((max, event) => Math.max(max, event.seq ?? 0), 0),
+    lastSeq: unbrokenSeq(events),
     eventCount: seen.size,
     waiting,
   };
+}
+
+/** The last `seq` up to which no event is missing: from there a device catches up. `events` in the order of the fold. */
+function unbrokenSeq(events: readonly StoredEvent[]): number {
+  let last = 0;
+  for (const { seq } of events) if (seq === last + 1) last = seq;
+  return last;
 }
 
 function applyOne<K extends EventKind>(draft: Draft, event: RunEvent<K>): RefusalReason | void {

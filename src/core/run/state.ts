@@ -103,6 +103,7 @@ export interface RunState {
   readonly clock: RehearsalClock | null;
   readonly finishedAtMs: number | null;
   readonly refused: readonly Refusal[];
+  /** Up to here no event is missing; later ones may have come already. */
   readonly lastSeq: number;
   /** Events folded, waiting ones included. */
   readonly eventCount: number;

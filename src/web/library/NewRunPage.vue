@@ -117,7 +117,7 @@ async function submit(rehearsal: boolean): Promise<void> {
         </div>
       </PaperCard>
       <PaperCard :title="t('newRun.what')">
-        <div class="mb-4 flex flex-wrap items-end gap-3 border-b border-line pb-4">
+        <div class="mb-4 flex flex-wrap items-start gap-3 border-b border-line pb-4">
           <FormField
             v-model="form.people"
             type="number"
@@ -127,7 +127,7 @@ async function submit(rehearsal: boolean): Promise<void> {
             :hint="t('newRun.peopleHint')"
             :error="errors['people']"
           />
-          <BigButton class="mb-6" @click="sharePieces">{{ t('newRun.share') }}</BigButton>
+          <BigButton class="mt-7" @click="sharePieces">{{ t('newRun.share') }}</BigButton>
         </div>
         <fieldset v-for="formula in library.formulas" :key="formula.id" class="border-b border-line py-4 last:border-0">
           <legend class="figure float-left mr-4 w-56 text-xl">

@@ -9,7 +9,7 @@ withDefaults(defineProps<{ look?: 'say' | 'plain' | 'onBell'; type?: 'button' | 
 <template>
   <button
     :type="type"
-    class="flex min-h-14 items-center justify-center gap-2 rounded-control border px-5 py-2 text-center text-lg leading-tight font-semibold disabled:opacity-50"
+    class="flex min-h-14 min-w-0 flex-wrap items-center justify-center gap-x-2 rounded-control border px-4 py-2 text-center text-lg leading-tight font-semibold disabled:opacity-50"
     :class="{
       'border-transparent bg-bell-ground text-on-bell hover:brightness-110': look === 'say',
       'border-line bg-card text-ink hover:bg-mist': look === 'plain',

@@ -9,7 +9,7 @@ const VULGAR: Record<string, string> = { '1/8': '⅛', '1/4': '¼', '1/3': '⅓'
 /** A surface in the cook's unit: "182 °C". */
 export function temperature(tempC: number): string {
   const unit = useSession().settings.temperatureUnit;
-  return `${Math.round(fromCelsius(tempC, unit))} °${unit}`;
+  return `${Math.round(fromCelsius(tempC, unit))}\u00a0°${unit}`;
 }
 
 /** A spread of temperature in the cook's unit, without it. */
@@ -68,10 +68,14 @@ export function stretch(seconds: number): string {
   return `${minutes}:${String(whole % 60).padStart(2, '0')}`;
 }
 
-/** Minutes in words: "12 min", "1 h 20 min". */
+/** Beyond this many hours the minutes say nothing. */
+const HOURS_ALONE = 10;
+
+/** Minutes in words: "12 min", "1 h 20 min", "25 h". */
 export function minutes(seconds: number): string {
   const whole = Math.round(Math.abs(seconds) / 60);
   if (whole < 60) return t('time.min', { n: whole });
+  if (whole >= HOURS_ALONE * 60) return t('time.h', { h: Math.round(whole / 60) });
   const rest = whole % 60;
   return rest === 0
     ? t('time.h', { h: Math.floor(whole / 60) })

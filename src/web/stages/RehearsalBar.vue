@@ -20,20 +20,20 @@ function set(simAtMs: number, newSpeed: number): void {
 
 <template>
   <section
-    class="flex flex-wrap items-center gap-2 border-b border-line bg-mist px-5 py-1.5 max-md:px-3"
+    class="flex items-center gap-2 border-b border-line bg-mist px-5 py-1 max-md:px-3"
     :aria-label="t('rehearsal.title')"
   >
-    <span class="font-semibold text-bell">{{ t('rehearsal.title') }}</span>
-    <span class="text-sm text-soft max-md:hidden">{{ t('rehearsal.lead') }}</span>
-    <div class="ml-auto flex flex-wrap items-center gap-1" role="group" :aria-label="t('rehearsal.clock')">
+    <span class="font-semibold text-bell max-sm:sr-only">{{ t('rehearsal.title') }}</span>
+    <span class="text-sm text-soft max-lg:hidden">{{ t('rehearsal.lead') }}</span>
+    <div class="ml-auto flex items-center gap-1 max-sm:mx-auto max-sm:gap-0" role="group" :aria-label="t('rehearsal.clock')">
       <button
         type="button"
-        class="flex min-h-11 items-center gap-1.5 rounded-full px-3 hover:bg-card"
+        class="flex min-h-11 min-w-11 items-center justify-center gap-1.5 rounded-full px-3 hover:bg-card"
         :class="{ 'bg-card font-semibold text-bell': speed === 0 }"
         :aria-pressed="speed === 0"
         @click="set(store.nowMs, 0)"
       >
-        <Pause class="size-4" aria-hidden="true" />{{ t('rehearsal.pause') }}
+        <Pause class="size-4" aria-hidden="true" /><span class="max-sm:sr-only">{{ t('rehearsal.pause') }}</span>
       </button>
       <button
         v-for="option in SPEEDS"
@@ -48,11 +48,11 @@ function set(simAtMs: number, newSpeed: number): void {
       </button>
       <button
         type="button"
-        class="flex min-h-11 items-center gap-1.5 rounded-full px-3 hover:bg-card disabled:opacity-50"
+        class="flex min-h-11 min-w-11 items-center justify-center gap-1.5 rounded-full px-3 hover:bg-card disabled:opacity-50"
         :disabled="next === null"
         @click="next !== null && set(next, speed)"
       >
-        <FastForward class="size-4" aria-hidden="true" />{{ t('rehearsal.skip') }}
+        <FastForward class="size-4" aria-hidden="true" /><span class="max-sm:sr-only">{{ t('rehearsal.skip') }}</span>
       </button>
     </div>
   </section>

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { computed, onBeforeUnmount, ref, watch } from 'vue';
+import { computed, nextTick, onBeforeUnmount, ref, useTemplateRef, watch } from 'vue';
 import { RouterLink, RouterView, useRoute } from 'vue-router';
 import { CallError } from '../live/api.ts';
 import BellMark from '../parts/BellMark.vue';
@@ -30,6 +30,18 @@ async function open(): Promise<void> {
   }
 }
 watch(() => props.runId, open, { immediate: true });
+
+// on a narrow screen the stages scroll sideways: the one in hand stays in sight
+const stages = useTemplateRef('stages');
+watch(
+  here,
+  async () => {
+    await nextTick();
+    stages.value?.querySelector('[aria-current]')?.scrollIntoView({ inline: 'center', block: 'nearest' });
+  },
+  { immediate: true, flush: 'post' },
+);
+
 onBeforeUnmount(() => store.close());
 </script>
 
@@ -41,19 +53,23 @@ onBeforeUnmount(() => store.close());
     :data-settled="store.settled"
     @click="letGo"
   >
-    <header class="flex flex-wrap items-center gap-x-4 gap-y-1 border-b border-line px-5 py-1 max-md:px-3">
+    <header class="flex flex-wrap items-center gap-x-4 border-b max-sm:gap-x-2 border-line px-5 py-1 max-md:px-3">
       <RouterLink to="/runs" class="flex min-h-11 items-center gap-2 text-bell" :aria-label="t('app.toRuns')">
         <BellMark />
         <span class="figure text-2xl max-lg:hidden">{{ t('app.name') }}</span>
       </RouterLink>
-      <div v-if="store.run && store.state" class="mr-2 min-w-0 max-md:flex-1 lg:border-l lg:border-line lg:pl-4">
+      <div v-if="store.run && store.state" class="mr-2 min-w-0 max-lg:flex-1 lg:border-l lg:border-line lg:pl-4">
         <h1 class="truncate text-base leading-tight">{{ store.run.name }}</h1>
-        <p v-if="store.state.brief" class="text-sm leading-tight text-soft">
+        <p v-if="store.state.brief" class="truncate text-sm leading-tight text-soft max-sm:hidden">
           {{ day(store.state.brief.serviceAtMs, zone)
           }}<template v-if="store.state.brief.people">, {{ tn('frame.people', store.state.brief.people) }}</template>
         </p>
       </div>
-      <nav :aria-label="t('frame.stages')" class="flex max-md:order-last max-md:w-full max-md:overflow-x-auto">
+      <nav
+        ref="stages"
+        :aria-label="t('frame.stages')"
+        class="flex [scrollbar-width:none] max-lg:order-last max-lg:w-full max-lg:overflow-x-auto"
+      >
         <RouterLink
           v-for="stage in STAGES"
           :key="stage"
@@ -74,7 +90,7 @@ onBeforeUnmount(() => store.close());
           <span v-if="done[stage]" class="sr-only">{{ t('frame.done') }}</span>
         </RouterLink>
       </nav>
-      <div v-if="store.state?.brief" class="ml-auto flex items-baseline gap-4">
+      <div v-if="store.state?.brief" class="ml-auto flex items-baseline gap-4 max-sm:gap-3">
         <span class="text-sm text-soft"
           >{{ t('frame.now') }}
           <span class="figure text-xl text-ink" data-testid="now">{{

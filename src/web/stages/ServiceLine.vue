@@ -117,6 +117,8 @@ function rowStyle([index, count]: readonly [number, number]) {
   return { top: `${8 + (84 / count) * index}%`, height: `${84 / count - (count > 1 ? 5 : 0)}%` };
 }
 
+/** A label this close to the service mark, in hundredths of the strip, would lie under it. */
+const CLEAR_OF_SERVICE = 3.5;
 /** About eight marks, on round minutes. */
 const marks = computed(() => {
   const minutesWide = (span.value.toMs - span.value.fromMs) / 60_000;
@@ -128,7 +130,8 @@ const marks = computed(() => {
     ms += step * 60_000
   )
     list.push(ms);
-  return list;
+  const service = at(store.plan?.serviceAtMs ?? 0);
+  return list.filter((ms) => Math.abs(at(ms) - service) > CLEAR_OF_SERVICE);
 });
 
 const spare = computed(() => {

@@ -101,6 +101,7 @@ export const useRun = defineStore('run', () => {
     planError.value = null;
     lots.value = {};
     outlookCount.value = -1;
+    plannedFor = '';
   }
 
   function tick(): void {
@@ -130,8 +131,12 @@ export const useRun = defineStore('run', () => {
       askAgain = false;
       const asked = state.value;
       const current = run.value;
-      const result = await desk().outlook(current.pins, asked, nowMs.value, current.rehearsal ? current.seed : null);
-      if (run.value?.id !== current.id) break;
+      const seed = current.rehearsal ? current.seed : null;
+      const result = await desk()
+        .outlook(current.pins, asked, nowMs.value, seed)
+        .catch((error: unknown) => (console.error(error), null)); // the last outlook stands; the next tick asks again
+      if (!result) break;
+      if (run.value?.id !== current.id) continue;
       outlook.value = result;
       outlookCount.value = asked.eventCount;
       if (recordAdvice && asked === state.value) {

@@ -353,7 +353,7 @@ export const en = {
   ladder: {
     before: 'Look at the piece before',
     after: 'Look at the next piece',
-    poured: 'piece {n}, poured {time} ago',
+    poured: 'poured {time} ago',
     see: 'Tap what you see on {place}',
     seen: 'seen {time}',
     shows: 'It shows: {cues}.',
@@ -364,7 +364,7 @@ export const en = {
       thin: 'Done when it slides and has freckles below.',
     },
     lost: '{place} is lost',
-    tooHot: 'Too hot: it darkens before it sets. Turn down.',
+    tooHot: 'Too hot: it darkens before it sets.',
     none: 'Nothing is on a plate.',
   },
   counts: {
@@ -378,7 +378,7 @@ export const en = {
   advice: {
     warm: '{zone} runs {off} {unit} warm',
     cool: '{zone} runs {off} {unit} cool',
-    first: 'Its first side is {s} s now. Wanted: {target}.',
+    first: 'First side {s} s now. Wanted {target}.',
     turned: 'Turned {zone} to {mark}',
   },
   review: {

@@ -105,18 +105,18 @@ useTone(
 
 <template>
   <div class="grid items-start gap-4 md:grid-cols-[18rem_1fr] xl:grid-cols-[19rem_1fr_17.5rem]">
-    <div class="flex flex-col gap-3 md:max-xl:contents">
-      <div class="flex flex-col gap-3 md:sticky md:top-2">
+    <div class="flex flex-col gap-3 max-xl:contents">
+      <div class="flex flex-col gap-3 max-md:contents md:sticky md:top-2">
         <NextHandCard
           :hand="next"
           :not-ready="notReady"
-          class="min-h-72"
+          class="min-h-60 md:min-h-72"
           @done="done"
           @not-yet="notYet"
           @finish="finish"
         />
         <div class="grid grid-cols-2 gap-2">
-          <BigButton class="text-base" :disabled="!lastTap" data-testid="undo" @click="board.undo"
+          <BigButton class="flex-nowrap! text-base" :disabled="!lastTap" data-testid="undo" @click="board.undo"
             ><Undo2 class="size-5 shrink-0" aria-hidden="true" />{{ undoLabel }}</BigButton
           >
           <BigButton class="text-base" :disabled="row.length < 2" data-testid="row" @click="board.actRow">{{
@@ -125,10 +125,11 @@ useTone(
               : t('board.noRow')
           }}</BigButton>
         </div>
-        <ThenList :hands="board.hands.value.slice(1)" />
+        <ThenList class="max-md:order-1" :hands="board.hands.value.slice(1)" />
       </div>
     </div>
-    <div class="flex min-w-0 flex-col gap-4">
+    <!-- at most as wide as lets a griddle, with pans below it, stand on one screen -->
+    <div class="flex min-w-0 flex-col gap-4 xl:mx-auto xl:w-full xl:max-w-[max(30rem,calc((100dvh-18.5rem)*1.2))]">
       <PlateBoard
         v-for="plate in plates.filter((candidate) => candidate.wide)"
         :key="plate.stationId"
@@ -154,7 +155,7 @@ useTone(
         <RunCounts />
       </div>
     </div>
-    <div class="flex flex-col gap-3 md:max-xl:col-span-2 md:max-xl:grid md:max-xl:grid-cols-2 md:max-xl:items-start">
+    <div class="flex flex-col gap-3 max-md:order-2 md:max-xl:col-span-2 md:max-xl:grid md:max-xl:grid-cols-2 md:max-xl:items-start">
       <HeatAdvice />
       <CueLadder
         v-if="looked"

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { ChevronLeft, ChevronRight } from '@lucide/vue';
+import { Check, ChevronLeft, ChevronRight } from '@lucide/vue';
 import { computed } from 'vue';
 import { formulaOf } from '#core/desk';
 import { CUES_OF, type Cue } from '#core/piece';
@@ -47,7 +47,7 @@ const visible = computed(() => (store.run?.rehearsal && !flipped.value ? appeara
 
 <template>
   <PaperCard data-testid="ladder">
-    <div class="flex items-center gap-1">
+    <div class="-mt-2 flex items-center gap-1">
       <button
         type="button"
         class="flex size-14 items-center justify-center rounded-control hover:bg-mist"
@@ -56,10 +56,10 @@ const visible = computed(() => (store.run?.rehearsal && !flipped.value ? appeara
       >
         <ChevronLeft aria-hidden="true" />
       </button>
-      <h2 class="flex-1 text-center text-xl">
+      <h2 class="flex-1 text-center text-2xl leading-tight">
         {{ piece.placeId
         }}<span class="block font-reading text-sm font-normal text-soft">{{
-          t('ladder.poured', { n: piece.number, time: stretch(ageS) })
+          t('ladder.poured', { time: stretch(ageS) })
         }}</span>
       </h2>
       <button
@@ -71,37 +71,8 @@ const visible = computed(() => (store.run?.rehearsal && !flipped.value ? appeara
         <ChevronRight aria-hidden="true" />
       </button>
     </div>
-    <p v-if="predicted?.tooHot" class="my-1 font-semibold text-ember">{{ t('ladder.tooHot') }}</p>
     <template v-if="!flipped">
-      <p class="mb-1 text-sm text-soft">{{ t('ladder.see', { place: piece.placeId }) }}</p>
-      <ul class="flex flex-col gap-1">
-        <li v-for="rung in rungs" :key="rung.cue">
-          <button
-            type="button"
-            class="flex min-h-14 w-full items-center gap-2 rounded-control border px-3 text-left"
-            :class="rung.seen !== null ? 'border-leaf/40 bg-leaf-mist' : 'border-line hover:bg-mist'"
-            :aria-pressed="rung.seen !== null"
-            :data-cue="rung.cue"
-            @click="emit('see', rung.cue)"
-          >
-            <span
-              class="size-3 shrink-0 rounded-full border-2"
-              :class="rung.seen !== null ? 'border-leaf bg-leaf' : 'border-soft'"
-              aria-hidden="true"
-            />
-            <span class="flex-1 leading-tight font-semibold"
-              >{{ t(`cue.${rung.cue}`)
-              }}<span v-if="rung.seen !== null" class="block text-sm font-normal text-leaf">{{
-                t('ladder.seen', { time: stretch(rung.seen) })
-              }}</span></span
-            >
-            <span class="figure text-lg" :class="{ 'text-soft': rung.at !== null && rung.at < ageS }">{{
-              rung.at === null ? '–' : stretch(rung.at)
-            }}</span>
-          </button>
-        </li>
-      </ul>
-      <p v-if="predicted" class="mt-2 flex items-baseline justify-between rounded-control bg-mist px-3 py-2 text-bell">
+      <p v-if="predicted" class="flex items-baseline justify-between rounded-control bg-mist px-3 py-1.5 text-bell">
         <span class="font-semibold"
           >{{ t('verb.flip') }} <span class="text-sm font-normal">± {{ number(predicted.flipSpreadS) }} s</span></span
         >
@@ -109,10 +80,40 @@ const visible = computed(() => (store.run?.rehearsal && !flipped.value ? appeara
           ><span class="text-sm"
             >{{ stretch(seconds(predicted.flip.earliestMs)) }} – {{ stretch(seconds(predicted.flip.latestMs)) }}</span
           >
-          <span class="figure text-xl" data-testid="flip-at">{{ stretch(seconds(predicted.flip.bestMs)) }}</span></span
+          <span class="figure ml-3 text-xl" data-testid="flip-at">{{ stretch(seconds(predicted.flip.bestMs)) }}</span></span
         >
       </p>
-      <p v-if="visible" class="mt-2 text-sm text-soft" data-testid="visible">
+      <p v-if="predicted?.tooHot" class="mt-1 text-sm font-semibold text-ember">{{ t('ladder.tooHot') }}</p>
+      <p class="mt-2 mb-1 text-sm text-soft">{{ t('ladder.see', { place: piece.placeId }) }}</p>
+      <ol class="grid grid-cols-2 gap-1.5">
+        <li v-for="rung in rungs" :key="rung.cue" class="flex">
+          <button
+            type="button"
+            class="flex min-h-16 w-full flex-col justify-between rounded-control border px-2.5 py-1.5 text-left"
+            :class="
+              rung.seen !== null
+                ? 'border-leaf/40 bg-leaf-mist'
+                : rung.at !== null && rung.at < ageS
+                  ? 'border-line bg-paper hover:bg-mist'
+                  : 'border-line hover:bg-mist'
+            "
+            :aria-pressed="rung.seen !== null"
+            :data-cue="rung.cue"
+            @click="emit('see', rung.cue)"
+          >
+            <span class="text-[0.95rem] leading-tight font-semibold">{{ t(`cue.${rung.cue}`) }}</span>
+            <span class="flex w-full items-center justify-between gap-1">
+              <span class="figure text-lg leading-tight" :class="{ 'text-soft': rung.at !== null && rung.at < ageS }">{{
+                rung.at === null ? '–' : stretch(rung.at)
+              }}</span>
+              <span v-if="rung.seen !== null" class="flex items-center gap-0.5 text-sm text-leaf"
+                ><Check class="size-4" aria-hidden="true" />{{ t('ladder.seen', { time: stretch(rung.seen) }) }}</span
+              >
+            </span>
+          </button>
+        </li>
+      </ol>
+      <p v-if="visible" class="mt-2 text-sm leading-snug text-soft" data-testid="visible">
         {{
           visible.seen.length
             ? t('ladder.shows', { cues: visible.seen.map((cue) => t(`cue.${cue}`)).join(', ') })
@@ -121,8 +122,8 @@ const visible = computed(() => (store.run?.rehearsal && !flipped.value ? appeara
       </p>
     </template>
     <template v-else-if="predicted">
-      <p class="text-soft">{{ t('ladder.second') }}</p>
-      <p class="flex items-baseline justify-between rounded-control bg-mist px-3 py-2 text-bell">
+      <p class="mb-1 text-sm text-soft">{{ t('ladder.second') }}</p>
+      <p class="flex items-baseline justify-between rounded-control bg-mist px-3 py-1.5 text-bell">
         <span class="font-semibold">{{ t('verb.lift') }}</span>
         <span class="figure text-xl">{{ stretch((predicted.lift.bestMs - piece.flippedAtMs!) / 1000) }}</span>
       </p>

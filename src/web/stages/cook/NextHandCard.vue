@@ -88,7 +88,7 @@ const allOff = computed(() => !props.hand && store.outlook !== null);
         }}</BigButton>
         <BigButton
           v-if="hand.verb === 'flip'"
-          class="min-h-18 border-white/40! bg-transparent! text-on-bell!"
+          class="min-h-18 border-white/40! bg-transparent! px-2! text-on-bell!"
           :key-cap="t('key.notYet')"
           @click="emit('notYet')"
           >{{ t('hand.notYet') }}</BigButton

@@ -144,7 +144,7 @@ async function readSimulated(): Promise<void> {
     </div>
     <p class="mt-2">
       <span class="figure text-5xl">{{ temperature(zone.surfaceC) }}</span>
-      <span v-if="zone.basis !== 'cold'" class="text-lg text-soft">± {{ temperatureSpread(zone.sdC) }}</span>
+      <span v-if="zone.basis !== 'cold'" class="ml-2 text-lg text-soft">± {{ temperatureSpread(zone.sdC) }}</span>
     </p>
     <p class="text-sm text-soft">{{ t(`heat.basis.${zone.basis}`) }}</p>
     <div class="mt-3 flex items-center gap-2">
