@@ -19,6 +19,22 @@ export default tseslint.config(
       'no-console': 'off',
     },
   },
-  { files: ['src/core/**/*.ts'], rules: { 'no-restricted-globals': ['error', 'Date', 'performance', 'setTimeout', 'setInterval', 'fetch', 'process', 'window', 'document'], 'no-restricted-properties': ['error', { object: 'Math', property: 'random', message: 'Chance is an argument.' }] } },
+  {
+    files: ['src/core/**/*.ts'],
+    rules: {
+      'no-restricted-globals': [
+        'error',
+        'Date',
+        'performance',
+        'setTimeout',
+        'setInterval',
+        'fetch',
+        'process',
+        'window',
+        'document',
+      ],
+      'no-restricted-properties': ['error', { object: 'Math', property: 'random', message: 'Chance is an argument.' }],
+    },
+  },
   ...arrows(),
 );

@@ -2,7 +2,12 @@
 export default {
   testEnvironment: 'node',
   extensionsToTreatAsEsm: ['.ts'],
-  transform: { '^.+\\.ts$': ['@swc/jest', { jsc: { target: 'es2022', parser: { syntax: 'typescript' } }, module: { type: 'es6' } }] },
+  transform: {
+    '^.+\\.ts$': [
+      '@swc/jest',
+      { jsc: { target: 'es2022', parser: { syntax: 'typescript' } }, module: { type: 'es6' } },
+    ],
+  },
   testMatch: ['<rootDir>/test/**/*.test.ts'],
   testPathIgnorePatterns: process.env.LONG_TESTS ? ['/node_modules/'] : ['/node_modules/', '<rootDir>/test/long/'],
   testTimeout: 60_000,

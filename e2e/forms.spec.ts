@@ -40,6 +40,12 @@ test('new run', async ({ page }) => {
   await page.getByLabel('People').fill('0');
   await page.getByRole('button', { name: 'Fill in the pieces' }).click();
   await expect(page.getByText('Write a whole number of people')).toBeVisible();
+  // what only the server finds is said at its field too
+  await page.getByLabel('Day').fill('2099-01-01');
+  await page.getByLabel('People').fill('');
+  await page.getByLabel('What is it called').fill('n'.repeat(96));
+  await go.click();
+  await expect(page.getByText('Use at most 80 letters.')).toBeVisible();
   expect(await (await page.request.get('/api/runs')).json()).toEqual(before);
 });
 

@@ -58,6 +58,13 @@ test('a brief changed before the start is planned anew; a lost piece is poured a
     .poll(async () => (await logOf(page, runId)).filter((event) => event.kind === 'plan-adopted').length)
     .toBe(3);
 
+  // left and opened again, the plan is there
+  await page.getByRole('link', { name: 'Bluebell, all runs' }).click();
+  await page.getByRole('heading', { name: 'Runs' }).waitFor();
+  await page.locator(`a[href^="/runs/${runId}/"]`).click();
+  await settled(page);
+  await expect(start).toHaveText(before);
+
   await stage(page, 'Cook');
   await settled(page);
   await expect(page.getByText('2 to pour')).toBeVisible();

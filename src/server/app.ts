@@ -13,6 +13,7 @@ import { registerLive } from './plugins/live.ts';
 import { registerSecurity } from './plugins/security.ts';
 import { registerSessions } from './plugins/sessions.ts';
 import { registerWeb } from './plugins/web.ts';
+import { setWording } from './plugins/wording.ts';
 
 /** The whole server over a migrated database, not yet listening. Closing it closes its connections. */
 export async function buildApp(config: ServerConfig): Promise<FastifyInstance> {
@@ -24,6 +25,7 @@ export async function buildApp(config: ServerConfig): Promise<FastifyInstance> {
   // Valibot checks requests in the routes; answers are plain JSON
   app.setValidatorCompiler(() => () => true);
   app.setSerializerCompiler(() => (data) => JSON.stringify(data));
+  setWording();
   registerErrors(app);
   const source = await appSource(config.databaseUrl).initialize();
   app.addHook('onClose', async () => source.destroy());

@@ -26,6 +26,36 @@ const append = (who: TestKitchen, runId: string, events: unknown[]) =>
 const log = async (runId: string) =>
   server.sql('SELECT seq, id, kind FROM run_event WHERE run_id = $1 ORDER BY seq', [runId]);
 
+describe('the list of runs', () => {
+  it('begins with the soonest morning to cook and ends with the oldest one over', async () => {
+    const cook = await server.kitchen();
+    const hourMs = 3_600_000;
+    const at = async (name: string, inHours: number, ...after: unknown[]) => {
+      const brief = made('brief-set', {
+        serviceAtMs: Date.now() + inHours * hourMs,
+        items: [{ formulaId: cook.formulaId, pieces: 12, stationIds: [cook.griddleId] }],
+      });
+      const body = await create(cook, { name, events: [brief] });
+      if (after.length > 0) expect((await append(cook, body.id, after)).statusCode).toBe(200);
+    };
+    await at('tomorrow', 24);
+    await at('last week, left open', -168);
+    await at('yesterday', -24, made('run-finished', {}));
+    await at('cooking now, late', -1);
+    await at('done early', 2, made('run-finished', {}));
+    await at('soon', 3);
+    const list = (await server.as(cook, { url: '/api/runs' })).json() as { name: string }[];
+    expect(list.map((run) => run.name)).toEqual([
+      'cooking now, late',
+      'soon',
+      'tomorrow',
+      'done early',
+      'yesterday',
+      'last week, left open',
+    ]);
+  });
+});
+
 describe('making a run', () => {
   it('pins the newest revisions it names and begins its log with the brief', async () => {
     const body = await create();

@@ -97,7 +97,8 @@ async function submit(rehearsal: boolean): Promise<void> {
     await router.push(`/runs/${run.id}/brief`);
   } catch (error) {
     if (!(error instanceof CallError)) throw error;
-    errors.value = { items: [error.body.message, error.body.hint].filter(Boolean).join(' ') };
+    const { message, field, hint } = error.body;
+    errors.value = field === 'name' ? { name: message } : { items: [message, hint].filter(Boolean).join(' ') };
   } finally {
     busy.value = false;
   }
@@ -130,13 +131,13 @@ async function submit(rehearsal: boolean): Promise<void> {
           <BigButton class="mt-7" @click="sharePieces">{{ t('newRun.share') }}</BigButton>
         </div>
         <fieldset v-for="formula in library.formulas" :key="formula.id" class="border-b border-line py-4 last:border-0">
-          <legend class="figure float-left mr-4 w-56 text-xl">
+          <legend class="figure float-left mr-4 w-56 text-xl max-sm:mb-2 max-sm:w-full">
             {{ formula.body.name }}
             <span class="block font-reading text-sm font-normal text-soft">{{
               t(`batterType.${formula.body.type}`)
             }}</span>
           </legend>
-          <div v-if="chosen[formula.id]" class="grid gap-4 sm:grid-cols-[10rem_1fr]">
+          <div v-if="chosen[formula.id]" class="grid gap-4 max-sm:clear-both sm:grid-cols-[10rem_1fr]">
             <FormField
               v-model="chosen[formula.id]!.pieces"
               type="number"

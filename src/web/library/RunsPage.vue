@@ -35,16 +35,16 @@ function stateOf(run: RunSummary): string {
   <AppBar />
   <main class="mx-auto flex max-w-4xl flex-col gap-5 p-5">
     <div class="flex flex-wrap items-center gap-3">
-      <h1 class="mr-auto text-3xl">{{ t('runs.title') }}</h1>
+      <h1 class="mr-auto text-3xl max-sm:w-full">{{ t('runs.title') }}</h1>
       <RouterLink
         to="/cook-now"
-        class="flex min-h-14 items-center gap-2 rounded-control border border-line bg-card px-5 text-lg font-semibold hover:bg-mist"
+        class="flex min-h-14 items-center justify-center gap-2 rounded-control border border-line bg-card px-5 max-sm:flex-1 text-lg font-semibold hover:bg-mist"
       >
         <Flame class="size-5" aria-hidden="true" />{{ t('runs.cookNow') }}
       </RouterLink>
       <RouterLink
         to="/runs/new"
-        class="flex min-h-14 items-center gap-2 rounded-control bg-bell-ground px-5 text-lg font-semibold text-on-bell hover:brightness-110"
+        class="flex min-h-14 items-center justify-center gap-2 rounded-control bg-bell-ground px-5 max-sm:flex-1 text-lg font-semibold text-on-bell hover:brightness-110"
       >
         <Plus class="size-5" aria-hidden="true" />{{ t('runs.new') }}
       </RouterLink>
@@ -57,15 +57,17 @@ function stateOf(run: RunSummary): string {
       <li v-for="run in runs" :key="run.id">
         <RouterLink
           :to="`/runs/${run.id}/${stageOf(run)}`"
-          class="flex flex-wrap items-center gap-x-4 gap-y-1 rounded-card border border-line bg-card p-4 hover:border-bell"
+          class="flex items-center gap-x-4 rounded-card border border-line bg-card p-4 hover:border-bell"
         >
-          <span class="min-w-0 flex-1 basis-60">
-            <span class="figure block text-xl">{{ run.name }}</span>
+          <span class="min-w-0 flex-1">
+            <span class="flex flex-wrap items-center gap-x-3"
+              ><span class="figure text-xl">{{ run.name }}</span>
+              <span v-if="run.rehearsal" class="rounded-full bg-mist px-3 text-sm font-semibold text-bell">{{
+                t('runs.rehearsal')
+              }}</span>
+            </span>
             <span class="text-soft">{{ stateOf(run) }}</span>
           </span>
-          <span v-if="run.rehearsal" class="rounded-full bg-mist px-3 py-1 text-sm font-semibold text-bell">{{
-            t('runs.rehearsal')
-          }}</span>
           <span v-if="run.serviceAtMs" class="text-right">
             <span class="block text-sm text-soft">{{ day(run.serviceAtMs, zone) }}</span>
             <span class="figure text-2xl text-bell">{{ clock(run.serviceAtMs, zone) }}</span>

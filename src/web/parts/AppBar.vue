@@ -14,17 +14,17 @@ async function leave(): Promise<void> {
 </script>
 
 <template>
-  <header class="flex flex-wrap items-center gap-x-5 gap-y-1 border-b border-line px-5 py-2">
+  <header class="flex flex-wrap items-center gap-x-5 gap-y-1 border-b border-line px-5 py-2 max-sm:gap-x-1 max-sm:px-3">
     <RouterLink to="/runs" class="flex min-h-11 items-center gap-2 text-bell">
       <BellMark />
-      <span class="figure text-2xl">{{ t('app.name') }}</span>
+      <span class="figure text-2xl max-[26rem]:text-xl">{{ t('app.name') }}</span>
     </RouterLink>
     <nav :aria-label="t('app.places')" class="flex gap-1">
       <RouterLink
         v-for="place in ['runs', 'kitchen']"
         :key="place"
         :to="`/${place}`"
-        class="rounded-full px-4 py-2 hover:bg-mist"
+        class="flex min-h-11 items-center rounded-full px-4 hover:bg-mist max-sm:px-3"
         active-class="bg-mist font-semibold text-bell"
         >{{ t(`app.${place}`) }}</RouterLink
       >

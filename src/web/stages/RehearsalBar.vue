@@ -25,7 +25,11 @@ function set(simAtMs: number, newSpeed: number): void {
   >
     <span class="font-semibold text-bell max-sm:sr-only">{{ t('rehearsal.title') }}</span>
     <span class="text-sm text-soft max-lg:hidden">{{ t('rehearsal.lead') }}</span>
-    <div class="ml-auto flex items-center gap-1 max-sm:mx-auto max-sm:gap-0" role="group" :aria-label="t('rehearsal.clock')">
+    <div
+      class="ml-auto flex items-center gap-1 max-sm:mx-auto max-sm:gap-0"
+      role="group"
+      :aria-label="t('rehearsal.clock')"
+    >
       <button
         type="button"
         class="flex min-h-11 min-w-11 items-center justify-center gap-1.5 rounded-full px-3 hover:bg-card"

@@ -4,10 +4,12 @@ import { formulaOf, stationOf } from '#core/desk';
 import { clock, minutes } from '../parts/format.ts';
 import { useRun } from '../stores/run.ts';
 import { t } from '../words/index.ts';
+import { useStartPassed } from './use-start-passed.ts';
 
 /** From now to service: lots, plates and panfuls on one strip. Slim while cooking. */
 const props = defineProps<{ slim: boolean }>();
 const store = useRun();
+const startPassed = useStartPassed();
 const zone = computed(() => store.run?.pins.timeZone ?? 'UTC');
 
 interface Bar {
@@ -137,10 +139,6 @@ const marks = computed(() => {
 const spare = computed(() => {
   const { plan } = store;
   if (!plan) return null;
-  const late = Math.max(
-    0,
-    ...plan.conflicts.filter((conflict) => conflict.code === 'startPassed').map((conflict) => conflict.minutes),
-  );
   const begun = store.state!.lots.size > 0 || store.state!.pieces.size > 0;
   if (store.nowMs > plan.serviceAtMs && begun)
     return {
@@ -150,11 +148,11 @@ const spare = computed(() => {
     };
   if (begun)
     return { look: 'text-bell', big: t('line.toService'), small: minutes((plan.serviceAtMs - store.nowMs) / 1000) };
-  return late
+  return startPassed.value !== null
     ? {
         look: 'text-ember',
         big: t('line.late'),
-        small: t('line.lateBy', { time: minutes((plan.startMs - store.nowMs) / 1000) }),
+        small: t('line.lateBy', { time: minutes(startPassed.value) }),
       }
     : {
         look: 'text-bell',

@@ -168,14 +168,14 @@ export const en = {
     rehearse: 'Rehearse this morning',
     mix: 'Mix {name}',
     mixDetail: 'done {end}, poured from {pour}',
-    light: 'Light {name} {zone}',
+    light: 'Light {name}',
     lightDetail: 'at {boost}, after {time} down to {hold}',
     firstPour: 'First pour',
     lastLift: 'Last lift',
     service: 'They eat',
   },
   conflict: {
-    startPassed: 'The start was {n} min ago. Make fewer pieces, eat later, or take more plates.',
+    startPassed: 'The start was {time} ago. Make fewer pieces, eat later, or take more plates.',
     heldTooLong: 'The first pieces are held {n} min too long. Use more plates, or serve in two rounds.',
     restOutlived: '{name} stands {n} min past its rest at the last pour. Mix it in two lots.',
   },
@@ -319,8 +319,9 @@ export const en = {
     lateShort: 'late',
     window: 'Good from {from} to {to}',
     notYet: 'Not yet',
-    plate: {
+    notReady: {
       tooCool: 'The plate is not hot enough yet. Pour all the same, and it is slower and paler.',
+      notMixed: 'The batter is not mixed yet. Mix it first, or say on Batter that it is.',
       tooHot: 'The plate is too hot. Pour all the same, and it darkens before it sets.',
     },
     allOff: 'All off',

@@ -17,11 +17,13 @@ import { CHANNEL } from '../../plugins/live.ts';
 import { check } from '../../plugins/routes.ts';
 import type { KnownSession } from '../../plugins/sessions.ts';
 import { currentStations, newestFormulas } from '../library/service.ts';
+import { byNeed } from './order.ts';
 import { RunEntity, RunEventEntity, type RunEventRow, type RunRow } from './entity.ts';
 
 /** A kitchen at sea level and room heat until it says otherwise. Pressure: ICAO standard atmosphere. */
 const KITCHEN_AIR = { roomC: 22, pressurePa: 101325 };
 
+/** The newest hundred runs, the one a cook looks for first. */
 export async function listRuns(source: DataSource, session: KnownSession): Promise<RunSummary[]> {
   return inKitchen(source, session.kitchenId, async (manager) => {
     const runs = await manager.find(RunEntity, { order: { createdAt: 'DESC' }, take: 100 });
@@ -29,7 +31,8 @@ export async function listRuns(source: DataSource, session: KnownSession): Promi
       where: { runId: In(runs.map((run) => run.id)) },
       order: { runId: 'ASC', seq: 'ASC' },
     });
-    return runs.map((run) => summaryOf(run, events.filter((event) => event.runId === run.id).map(toEvent)));
+    const summaries = runs.map((run) => summaryOf(run, events.filter((event) => event.runId === run.id).map(toEvent)));
+    return byNeed(summaries, Date.now());
   });
 }
 

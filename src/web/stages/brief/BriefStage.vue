@@ -9,12 +9,14 @@ import { makeRun } from '../../library/make-run.ts';
 import { useLibrary } from '../../stores/library.ts';
 import { useRun } from '../../stores/run.ts';
 import { t, tn } from '../../words/index.ts';
+import { useStartPassed } from '../use-start-passed.ts';
 import BriefForm from './BriefForm.vue';
 
 const store = useRun();
 const library = useLibrary();
 const router = useRouter();
 const changing = ref(false);
+const startPassed = useStartPassed();
 onMounted(() => void library.load().catch(() => undefined));
 
 const zone = computed(() => store.run!.pins.timeZone);
@@ -26,6 +28,12 @@ const items = computed(() =>
     panfuls: store.plan?.panfuls.filter((panful) => panful.formulaId === item.formulaId).length ?? 0,
   })),
 );
+
+/** A zone as the cook calls it: a plate with one zone goes by its own name. */
+function zoneName(stationId: string, zoneId: string): string {
+  const station = stationOf(store.run!.pins, stationId);
+  return station.zones.length > 1 ? `${station.name} ${zoneId}` : station.name;
+}
 
 /** What happens when, in order. */
 const steps = computed(() => {
@@ -42,7 +50,7 @@ const steps = computed(() => {
       const heat = plan.preheat[preheat.zoneKey]!;
       return {
         atMs: preheat.lightMs,
-        what: t('brief.light', { name: stationOf(run.pins, stationId).name, zone: zoneId }),
+        what: t('brief.light', { name: zoneName(stationId, zoneId) }),
         detail: t('brief.lightDetail', {
           boost: mark(heat.boostMark),
           time: minutes(heat.boostS),
@@ -58,15 +66,16 @@ const steps = computed(() => {
 });
 
 const conflicts = computed(() => {
-  const begun = store.state!.lots.size > 0 || store.state!.pieces.size > 0;
-  return (store.plan?.conflicts ?? [])
-    .filter((conflict) => !(begun && conflict.code === 'startPassed'))
+  const late = startPassed.value === null ? [] : [t('conflict.startPassed', { time: minutes(startPassed.value) })];
+  const others = (store.plan?.conflicts ?? [])
+    .filter((conflict) => conflict.code !== 'startPassed') // said by the clock, not by the plan's own moment
     .map((conflict) =>
       t(`conflict.${conflict.code}`, {
         n: conflict.minutes,
         name: 'formulaId' in conflict ? formulaOf(store.run!.pins, conflict.formulaId).name : '',
       }),
     );
+  return [...late, ...others];
 });
 const notes = computed(() =>
   library.notes.filter(
@@ -104,13 +113,13 @@ async function rehearse(): Promise<void> {
           <BigButton @click="changing = true">{{ t('brief.change') }}</BigButton>
         </div>
         <ul class="divide-y divide-line">
-          <li v-for="item in items" :key="item.formulaId" class="flex flex-wrap items-baseline gap-x-4 py-3">
-            <span class="figure w-16 text-4xl text-bell">{{ item.pieces }}</span>
-            <span class="min-w-40 flex-1">
+          <li v-for="item in items" :key="item.formulaId" class="flex items-baseline gap-x-4 py-3">
+            <span class="figure w-16 shrink-0 text-4xl text-bell">{{ item.pieces }}</span>
+            <span class="min-w-0 flex-1">
               <span class="figure text-xl">{{ item.body.name }}</span>
               <span class="block text-soft">{{ item.stations.join(', ') }}</span>
             </span>
-            <span class="text-soft">{{ tn('brief.panfuls', item.panfuls) }}</span>
+            <span class="shrink-0 text-soft">{{ tn('brief.panfuls', item.panfuls) }}</span>
           </li>
         </ul>
       </PaperCard>

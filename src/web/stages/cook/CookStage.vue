@@ -40,7 +40,9 @@ const notReady = computed(() => {
   const zone = store.outlook?.forecast.zones.find(
     (candidate) => candidate.stationId === next.value?.stationId && candidate.zoneId === next.value?.zoneId,
   );
-  if (next.value?.verb !== 'pour' || zone === undefined || zone.ready) return null;
+  if (next.value?.verb !== 'pour') return null;
+  if (store.state!.lots.get(next.value.formulaId)?.mixedAtMs == null) return 'notMixed';
+  if (zone === undefined || zone.ready) return null;
   return zone.surfaceC < zone.targetC ? 'tooCool' : 'tooHot';
 });
 const undoLabel = computed(() => {
@@ -155,7 +157,9 @@ useTone(
         <RunCounts />
       </div>
     </div>
-    <div class="flex flex-col gap-3 max-md:order-2 md:max-xl:col-span-2 md:max-xl:grid md:max-xl:grid-cols-2 md:max-xl:items-start">
+    <div
+      class="flex flex-col gap-3 max-md:order-2 md:max-xl:col-span-2 md:max-xl:grid md:max-xl:grid-cols-2 md:max-xl:items-start"
+    >
       <HeatAdvice />
       <CueLadder
         v-if="looked"

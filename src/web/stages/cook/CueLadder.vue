@@ -80,7 +80,9 @@ const visible = computed(() => (store.run?.rehearsal && !flipped.value ? appeara
           ><span class="text-sm"
             >{{ stretch(seconds(predicted.flip.earliestMs)) }} – {{ stretch(seconds(predicted.flip.latestMs)) }}</span
           >
-          <span class="figure ml-3 text-xl" data-testid="flip-at">{{ stretch(seconds(predicted.flip.bestMs)) }}</span></span
+          <span class="figure ml-3 text-xl" data-testid="flip-at">{{
+            stretch(seconds(predicted.flip.bestMs))
+          }}</span></span
         >
       </p>
       <p v-if="predicted?.tooHot" class="mt-1 text-sm font-semibold text-ember">{{ t('ladder.tooHot') }}</p>

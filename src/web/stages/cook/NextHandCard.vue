@@ -7,7 +7,7 @@ import { useRun } from '../../stores/run.ts';
 import { t } from '../../words/index.ts';
 
 /** The largest thing on the stage: one verb, one place, one time. */
-const props = defineProps<{ hand: Hand | undefined; notReady: 'tooCool' | 'tooHot' | null }>();
+const props = defineProps<{ hand: Hand | undefined; notReady: 'notMixed' | 'tooCool' | 'tooHot' | null }>();
 const emit = defineEmits<{ done: []; notYet: []; finish: [] }>();
 const store = useRun();
 
@@ -81,7 +81,9 @@ const allOff = computed(() => !props.hand && store.outlook !== null);
         />
         <div class="absolute -inset-y-1 w-1.5 -translate-x-1/2 rounded bg-white" :style="{ left: `${bar.now}%` }" />
       </div>
-      <p v-else-if="notReady" class="my-2 rounded-control bg-white/15 px-3 py-1.5">{{ t(`hand.plate.${notReady}`) }}</p>
+      <p v-else-if="notReady" class="my-2 rounded-control bg-white/15 px-3 py-1.5">
+        {{ t(`hand.notReady.${notReady}`) }}
+      </p>
       <div class="mt-auto grid gap-2 pt-2" :class="hand.verb === 'flip' ? 'grid-cols-[3fr_2fr]' : ''">
         <BigButton look="onBell" class="min-h-18 text-xl" :key-cap="t('key.space')" @click="emit('done')">{{
           t(`done.${hand.verb}`)
