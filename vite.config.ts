@@ -1,11 +1,38 @@
 import tailwind from '@tailwindcss/vite';
 import vue from '@vitejs/plugin-vue';
 import { defineConfig } from 'vite';
+import { VitePWA } from 'vite-plugin-pwa';
 
 export default defineConfig({
   root: 'src/web',
   publicDir: 'public',
-  plugins: [vue(), tailwind()],
+  plugins: [
+    vue(),
+    tailwind(),
+    // the shell works without the network from the second visit; what is cooked is kept by live/, not by this
+    VitePWA({
+      strategies: 'generateSW',
+      registerType: 'prompt', // a new version waits until no run is in hand
+      injectRegister: null,
+      manifest: {
+        name: 'Bluebell',
+        short_name: 'Bluebell',
+        description: 'The run desk of a breakfast griddle.',
+        display: 'standalone',
+        start_url: '/runs',
+        background_color: '#FBF7EE',
+        theme_color: '#FBF7EE',
+        icons: [{ src: '/favicon.svg', sizes: 'any', type: 'image/svg+xml' }],
+      },
+      workbox: {
+        globPatterns: ['**/*.{html,js,css,svg,woff2,webmanifest}'],
+        navigateFallback: '/index.html',
+        navigateFallbackDenylist: [/^\/api\//],
+        cleanupOutdatedCaches: true,
+        inlineWorkboxRuntime: true,
+      },
+    }),
+  ],
   worker: { format: 'es' },
   build: {
     outDir: '../../dist/web',

@@ -24,7 +24,7 @@ const app = await serve({
   webRoot: null,
   logLevel: 'info',
   rateLimit: DEFAULT_RATE_LIMIT,
-  secureCookies: false,
+  https: false,
 });
 process.env['BLUEBELL_API'] = 'http://127.0.0.1:4748';
 const vite = await createServer({

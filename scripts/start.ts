@@ -1,31 +1,32 @@
 import { join, resolve } from 'node:path';
 import { DEMO_PEOPLE } from '#demo';
 import { serve } from '../src/server/app.ts';
-import { DEFAULT_RATE_LIMIT } from '../src/server/config.ts';
+import { DEFAULT_RATE_LIMIT, type ServerConfig } from '../src/server/config.ts';
 import { migrate } from '../src/server/database.ts';
 import { buildWeb } from './lib/build.ts';
-import { seedDemo } from './lib/demo.ts';
 import { claim } from './lib/claim.ts';
+import { seedDemo } from './lib/demo.ts';
+import { showJoinCode } from './lib/join-code.ts';
+import { lanIdentity, machineAddress } from './lib/lan.ts';
 import { ROOT, WEB_ROOT } from './lib/paths.ts';
 import { ensureDatabase, startCluster, type Cluster } from './lib/postgres.ts';
 import { stopOnSignal } from './lib/stop.ts';
 
 // Everything a fresh machine needs, step by step, then the server until a signal stops it.
 const fresh = process.argv.includes('--fresh');
-const host = process.env['HOST'] || '127.0.0.1';
-const port = Number(process.env['PORT'] || 4747);
+const onLan = process.argv.includes('--lan');
+const host = (onLan ? undefined : process.env['HOST']) || '127.0.0.1';
+const port = portFrom('PORT', 4747);
 const data = resolve(process.env['BLUEBELL_DATA'] || join(ROOT, '.data'));
 
 let cluster: Cluster | undefined;
-let close: () => Promise<void> = async () => undefined;
+const open: { close: () => Promise<unknown> }[] = [];
 stopOnSignal(async () => {
-  await close();
+  await Promise.all(open.map((app) => app.close()));
   await cluster?.stop();
 });
 
 try {
-  if (!Number.isInteger(port) || port < 0 || port > 65535)
-    throw new Error(`PORT must be a port number, not "${process.env['PORT']}".`);
   let databaseUrl = process.env['DATABASE_URL'];
   if (!databaseUrl) {
     claim(data);
@@ -38,27 +39,46 @@ try {
   if (migrations) console.log(`Prepared the tables (${migrations} ${migrations === 1 ? 'step' : 'steps'}).`);
   if (await seedDemo(databaseUrl, fresh)) console.log('Put the demo kitchen in: Skerry Point.');
   await buildWeb();
-  const app = await serve({
+
+  const lanHost = onLan ? process.env['HOST'] || machineAddress() : null;
+  const lanPort = portFrom('LAN_PORT', port === 0 ? 0 : port + 1);
+  const lan = lanHost ? await lanIdentity(join(data, 'lan'), lanHost, lanPort) : undefined;
+  const config: ServerConfig = {
     host,
     port,
     databaseUrl,
     webRoot: WEB_ROOT,
     logLevel: 'warn',
     rateLimit: DEFAULT_RATE_LIMIT,
-    secureCookies: false,
-  });
-  close = () => app.close();
+    https: false,
+    ...(lan ? { lan } : {}),
+  };
+  const app = await serve(config);
+  open.push(app);
+  if (lan && lanHost) open.push(await serve({ ...config, host: lanHost, port: lanPort, https: true }));
+
   const address = app.server.address();
   const boundPort = typeof address === 'object' && address ? address.port : port;
   console.log(`\nBluebell is ready on http://${host}:${boundPort}`);
+  if (lan) await showJoinCode(databaseUrl, lan);
   for (const person of DEMO_PEOPLE) console.log(`  sign in as "${person.name}" with "${person.passphrase}"`);
+  if (lan) console.log('  (the demo passphrases are known to everyone who reads this: change them on a real network)');
 } catch (error) {
-  const fault = error as NodeJS.ErrnoException;
+  const fault = error as NodeJS.ErrnoException & { port?: number };
   console.error(
     fault.code === 'EADDRINUSE'
-      ? `Port ${port} is in use: perhaps Bluebell already runs there. Stop it, or choose another with PORT=….`
+      ? `Port ${fault.port ?? port} is in use: perhaps Bluebell already runs there. Stop it, or choose another with PORT=….`
       : `Bluebell could not start. ${fault.message}`,
   );
+  await Promise.all(open.map((app) => app.close()));
   await cluster?.stop();
+  process.exit(1);
+}
+
+function portFrom(name: string, otherwise: number): number {
+  const text = process.env[name];
+  const value = Number(text || otherwise);
+  if (Number.isInteger(value) && value >= 0 && value <= 65535) return value;
+  console.error(`${name} must be a port number, not "${text}".`);
   process.exit(1);
 }

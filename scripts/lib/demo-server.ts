@@ -25,7 +25,7 @@ export async function startDemoServer(port: number): Promise<DemoServer> {
     webRoot: WEB_ROOT,
     logLevel: 'warn',
     rateLimit: { perMinute: 6000, signInPerMinute: 200 },
-    secureCookies: false,
+    https: false,
   });
   const address = app.server.address();
   return {

@@ -31,7 +31,17 @@ export async function seedDemo(databaseUrl: string, fresh: boolean, nowMs = Date
   try {
     return await source.transaction(async (manager) => {
       if (fresh) {
-        for (const table of ['run_event', 'run', 'formula_revision', 'formula', 'station', 'session', 'person']) {
+        for (const table of [
+          'run_event',
+          'run',
+          'formula_revision',
+          'formula',
+          'station',
+          'session',
+          'invite',
+          'audit',
+          'person',
+        ]) {
           await manager.query(`DELETE FROM ${table} WHERE kitchen_id = $1`, [kitchenId]);
         }
         await manager.query('DELETE FROM kitchen WHERE id = $1', [kitchenId]);

@@ -1,16 +1,6 @@
 export { ApiErrorSchema, type ApiError } from './errors.ts';
 export { FormulaSchema, StationSchema, type Formula, type Station } from './library.ts';
-export {
-  DEFAULT_SETTINGS,
-  PersonSchema,
-  SessionSchema,
-  SettingsSchema,
-  SignInSchema,
-  type Person,
-  type Session,
-  type Settings,
-  type SignIn,
-} from './people.ts';
+export * from './people.ts';
 export {
   AcceptedEventsSchema,
   AfterSeqSchema,

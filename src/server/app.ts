@@ -2,11 +2,15 @@ import 'reflect-metadata';
 import Fastify, { type FastifyInstance } from 'fastify';
 import { BODY_LIMIT_BYTES, type ServerConfig } from './config.ts';
 import { appSource } from './database.ts';
+import { auditRoutes } from './features/audit/routes.ts';
 import { healthRoutes } from './features/health/routes.ts';
+import { inviteRoutes } from './features/invites/routes.ts';
 import { libraryRoutes } from './features/library/routes.ts';
+import { networkRoutes } from './features/network/routes.ts';
 import { peopleRoutes } from './features/people/routes.ts';
 import { feedRoute } from './features/runs/feed.ts';
 import { runRoutes } from './features/runs/routes.ts';
+import { sessionRoutes } from './features/sessions/routes.ts';
 import { registerDocs } from './plugins/docs.ts';
 import { registerErrors } from './plugins/errors.ts';
 import { registerLive } from './plugins/live.ts';
@@ -18,10 +22,14 @@ import { setWording } from './plugins/wording.ts';
 /** The whole server over a migrated database, not yet listening. Closing it closes its connections. */
 export async function buildApp(config: ServerConfig): Promise<FastifyInstance> {
   const app = Fastify({
-    logger: config.logLevel === 'silent' ? false : { level: config.logLevel },
+    logger:
+      config.logLevel === 'silent'
+        ? false
+        : { level: config.logLevel, ...(config.logTo ? { stream: config.logTo } : {}) },
     bodyLimit: BODY_LIMIT_BYTES,
     routerOptions: { maxParamLength: 200 },
-  });
+    https: config.https && config.lan ? { key: config.lan.keyPem, cert: config.lan.certificatePem } : null,
+  }) as unknown as FastifyInstance;
   // Valibot checks requests in the routes; answers are plain JSON
   app.setValidatorCompiler(() => () => true);
   app.setSerializerCompiler(() => (data) => JSON.stringify(data));
@@ -34,7 +42,11 @@ export async function buildApp(config: ServerConfig): Promise<FastifyInstance> {
   const live = await registerLive(app, config.databaseUrl);
   await registerDocs(app);
   healthRoutes(app, source);
+  sessionRoutes(app, source, config);
   peopleRoutes(app, source, config);
+  inviteRoutes(app, source, config);
+  auditRoutes(app, source);
+  networkRoutes(app, config);
   libraryRoutes(app, source);
   runRoutes(app, source);
   feedRoute(app, source, live);

@@ -6,8 +6,24 @@ export interface ServerConfig {
   /** Built web application to serve; none when the development server does it. */
   readonly webRoot: string | null;
   readonly logLevel: 'silent' | 'warn' | 'info';
+  /** Where the log goes; standard output unless said. */
+  readonly logTo?: NodeJS.WritableStream;
   readonly rateLimit: { readonly perMinute: number; readonly signInPerMinute: number };
-  readonly secureCookies: boolean;
+  /** Serve over HTTPS with the identity in `lan`; cookies are then for HTTPS only. */
+  readonly https: boolean;
+  /** How devices on the kitchen's network reach this server; absent when it serves this machine only. */
+  readonly lan?: LanIdentity;
+}
+
+/** Address and identity on the kitchen's network. */
+export interface LanIdentity {
+  /** `https://…` as a tablet types it. */
+  readonly address: string;
+  /** SHA-256 of the authority's certificate, to compare by eye. */
+  readonly fingerprint: string;
+  readonly authorityPem: string;
+  readonly keyPem: string;
+  readonly certificatePem: string;
 }
 
 export const DEFAULT_RATE_LIMIT = { perMinute: 1200, signInPerMinute: 20 } as const;

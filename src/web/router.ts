@@ -1,4 +1,5 @@
 import { createRouter, createWebHistory, type Router } from 'vue-router';
+import { renewShell } from './live/shell.ts';
 import { useSession } from './stores/session.ts';
 import { t } from './words/index.ts';
 
@@ -15,6 +16,7 @@ export function makeRouter(): Router {
         component: () => import('./settings/SignInPage.vue'),
         meta: { open: true, title: 'signIn.title' },
       },
+      { path: '/join', component: () => import('./settings/JoinPage.vue'), meta: { open: true, title: 'join.title' } },
       { path: '/runs', component: () => import('./library/RunsPage.vue'), meta: { title: 'runs.title' } },
       { path: '/runs/new', component: () => import('./library/NewRunPage.vue'), meta: { title: 'newRun.title' } },
       { path: '/cook-now', component: () => import('./library/CookNowPage.vue'), meta: { title: 'cookNow.title' } },
@@ -44,6 +46,8 @@ export function makeRouter(): Router {
     return true;
   });
   router.afterEach((to) => {
+    if (to.path === '/runs') renewShell(); // no run is in hand here
+
     const title = to.meta['title'];
     document.title = typeof title === 'string' ? `${t(title)} · Bluebell` : 'Bluebell';
   });

@@ -4,11 +4,12 @@ import pg from 'pg';
 import { buildApp } from '../../src/server/app.ts';
 import type { ServerConfig } from '../../src/server/config.ts';
 import { migrate, ownerSource } from '../../src/server/database.ts';
-import { KitchenEntity, PersonEntity } from '../../src/server/features/people/entity.ts';
+import { KitchenEntity } from '../../src/server/features/people/entity.ts';
 import { hashPassphrase } from '../../src/server/features/people/passphrase.ts';
 import { FormulaEntity, FormulaRevisionEntity, StationEntity } from '../../src/server/features/library/entity.ts';
 import { CREPE_PAN_ONE, GRIDDLE, GRIDDLE_CAKES } from '#demo';
-import { DEFAULT_SETTINGS, type Person } from '#contract';
+import { DEFAULT_SETTINGS, type Role } from '#contract';
+import { newRun } from './make.ts';
 
 /** A kitchen in the database with one person, one formula, two stations. */
 export interface TestKitchen {
@@ -25,7 +26,11 @@ export interface TestServer {
   readonly app: FastifyInstance;
   readonly databaseUrl: string;
   readonly config: ServerConfig;
-  kitchen(role?: Person['role']): Promise<TestKitchen>;
+  kitchen(role?: Role): Promise<TestKitchen>;
+  /** Another person of a kitchen, signed in. */
+  member(kitchen: TestKitchen, role: Role): Promise<TestKitchen>;
+  /** One of each thing an address may name, made anew: a run, a person who is no owner, a session of that one, an invite. */
+  targets(kitchen: TestKitchen): Promise<Record<'runId' | 'personId' | 'sessionId' | 'inviteId', string>>;
   /** Runs SQL as the owner of the tables. */
   sql(text: string, values?: unknown[]): Promise<Record<string, unknown>[]>;
   as(kitchen: TestKitchen, options: InjectOptions): Promise<LightMyRequestResponse>;
@@ -52,12 +57,30 @@ export async function testServer(more: Partial<ServerConfig> = {}): Promise<Test
     webRoot: null,
     logLevel: 'silent',
     rateLimit: { perMinute: 100_000, signInPerMinute: 100_000 },
-    secureCookies: false,
+    https: false,
     ...more,
   };
   const app = await buildApp(config);
   const owner = new pg.Pool({ connectionString: databaseUrl, max: 2 });
   const sql = async (text: string, values: unknown[] = []) => (await owner.query(text, values)).rows;
+
+  /** Puts a person into a kitchen and signs them in. */
+  const person = async (kitchenId: string, role: Role) => {
+    const id = randomUUID();
+    const name = `Cook ${id.slice(0, 8)}`;
+    await sql(
+      'INSERT INTO person (id, kitchen_id, name, role, passphrase_hash, settings) VALUES ($1, $2, $3, $4, $5, $6)',
+      [id, kitchenId, name, role, await quickHash(), DEFAULT_SETTINGS],
+    );
+    // a session as sign-in would open it, without the fifth of a second a passphrase costs
+    const token = randomUUID();
+    await sql(
+      `INSERT INTO session (token_hash, person_id, kitchen_id, expires_at)
+       VALUES (sha256($1::text::bytea), $2, $3, now() + interval '1 day')`,
+      [token, id, kitchenId],
+    );
+    return { personId: id, name, cookie: `bluebell_session=${token}` };
+  };
 
   return {
     app,
@@ -67,22 +90,12 @@ export async function testServer(more: Partial<ServerConfig> = {}): Promise<Test
     async kitchen(role = 'owner') {
       const ids = {
         kitchen: randomUUID(),
-        person: randomUUID(),
         formula: randomUUID(),
         griddle: randomUUID(),
         pan: randomUUID(),
       };
-      const name = `Cook ${ids.person.slice(0, 8)}`;
       const source = await ownerSource(databaseUrl).initialize();
       await source.manager.insert(KitchenEntity, { id: ids.kitchen, name: 'Test', timeZone: 'Europe/London' });
-      await source.manager.insert(PersonEntity, {
-        id: ids.person,
-        kitchenId: ids.kitchen,
-        name,
-        role,
-        passphraseHash: await quickHash(),
-        settings: DEFAULT_SETTINGS,
-      });
       await source.manager.insert(FormulaEntity, { id: ids.formula, kitchenId: ids.kitchen, revision: 2 });
       for (const revision of [1, 2]) {
         await source.manager.insert(FormulaRevisionEntity, {
@@ -105,21 +118,27 @@ export async function testServer(more: Partial<ServerConfig> = {}): Promise<Test
         body: CREPE_PAN_ONE,
       } as never);
       await source.destroy();
-      const signedIn = await app.inject({
-        method: 'POST',
-        url: '/api/session',
-        payload: { name, passphrase: PASSPHRASE },
-      });
-      const cookie = String(signedIn.headers['set-cookie']).split(';')[0]!;
       return {
         id: ids.kitchen,
-        cookie,
-        personId: ids.person,
-        name,
+        ...(await person(ids.kitchen, role)),
         formulaId: ids.formula,
         griddleId: ids.griddle,
         panId: ids.pan,
       };
+    },
+    member: async (kitchen, role) => ({ ...kitchen, ...(await person(kitchen.id, role)) }),
+    async targets(kitchen) {
+      const run = newRun(kitchen);
+      const { personId } = await person(kitchen.id, 'viewer');
+      const [session] = await sql('SELECT id FROM session WHERE person_id = $1', [personId]);
+      const [invite] = await sql(
+        `INSERT INTO invite (id, kitchen_id, code_hash, kind, role, expires_at)
+         VALUES (gen_random_uuid(), $1, gen_random_uuid()::text::bytea, 'person', 'cook', now() + interval '1 day') RETURNING id`,
+        [kitchen.id],
+      );
+      const owner = await person(kitchen.id, 'owner');
+      await app.inject({ method: 'POST', url: '/api/runs', headers: { cookie: owner.cookie }, payload: run });
+      return { runId: run.id, personId, sessionId: String(session!['id']), inviteId: String(invite!['id']) };
     },
     as: async (kitchen, options) => app.inject({ ...options, headers: { cookie: kitchen.cookie, ...options.headers } }),
     async close() {

@@ -98,7 +98,7 @@ describe('settings', () => {
     const kitchen = await server.kitchen();
     await server.kitchen();
     const people = (await server.as(kitchen, { url: '/api/people' })).json();
-    expect(people).toEqual([{ id: kitchen.personId, name: kitchen.name, role: 'owner' }]);
+    expect(people).toEqual([{ id: kitchen.personId, name: kitchen.name, role: 'owner', kind: 'person' }]);
   });
 });
 

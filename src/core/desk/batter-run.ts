@@ -1,3 +1,4 @@
+import { gasFreeDensityGPerMl, type Amount } from '#core/ingredients';
 import { pouredDensityGPerMl, scaleToVolume, type FormulaBody, type ScaledBatter } from '#core/formula';
 import { arealHeatCapacityJm2K, zoneAreaM2, type StationBody } from '#core/plate';
 import { batterProperties, type PieceInput } from '#core/piece';
@@ -53,18 +54,37 @@ function shareUnderPieces(station: StationBody): number {
   return station.shape.kind === 'rectangle' ? 1.75 : 1.1;
 }
 
-/** Everything the piece model needs for a formula's portion on a zone. */
+/** Batter of a lot, mixed and stirred in, mL; null while it is not mixed. */
+export function lotVolumeMl(state: Pick<RunState, 'lots'>, formulaId: string): number | null {
+  const lot = state.lots.get(formulaId);
+  if (lot?.volumeMl == null) return null;
+  return lot.thinnings.reduce((sum, liquid) => sum + liquid.massG / gasFreeDensityGPerMl([liquid]), lot.volumeMl);
+}
+
+/** Amounts in a litre of a lot as it was mixed, with what had been stirred in by a moment. */
+function batterLines(pins: Pins, state: RunState, formulaId: string, atMs: number): Amount[] {
+  const { lines } = scaleToVolume(formulaOf(pins, formulaId), 1000, portionMl(pins, state, formulaId), pins.eggClass);
+  const lot = state.lots.get(formulaId);
+  const litres = (lot?.volumeMl ?? 1000) / 1000;
+  const stirredIn = (lot?.thinnings ?? []).filter((liquid) => liquid.atMs <= atMs);
+  return [
+    ...lines.map(({ ingredientId, massG }) => ({ ingredientId, massG })),
+    ...stirredIn.map(({ ingredientId, massG }) => ({ ingredientId, massG: massG / litres })),
+  ];
+}
+
+/** Everything the piece model needs for a formula's portion poured on a zone at a moment; by default the batter as it is. */
 export function pieceInput(
   pins: Pins,
   state: RunState,
   ref: { formulaId: string; stationId: string; zoneId: string },
+  pouredAtMs = Infinity,
 ): PieceInput {
   const body = formulaOf(pins, ref.formulaId);
   const station = stationOf(pins, ref.stationId);
   const volumeMl = portionMl(pins, state, ref.formulaId);
-  const batch = scaleToVolume(body, 1000, volumeMl, pins.eggClass);
   return {
-    batter: batterProperties(batch.lines, body.type),
+    batter: batterProperties(batterLines(pins, state, ref.formulaId, pouredAtMs), body.type),
     thicknessMm: discOn(body, station, volumeMl).thicknessMm,
     batterC: state.lots.get(ref.formulaId)?.batterC ?? pins.roomC,
     plate: plateContact(station, ref.zoneId, body.heat.targetC),

@@ -77,7 +77,8 @@ export function forecast(pins: Pins, state: RunState, nowMs: number, tables: Tab
           nextFlipSpreadS: flipSpreadS(known, table, modelC),
         });
         for (const piece of piecesOn(state, stationId, zone.id, formulaId)) {
-          pieces[piece.id] = pieceForecast(piece, table, model(piece.pouredAtMs), known);
+          const ofPiece = tableFor(pins, state, piece, tables, piece.pouredAtMs);
+          pieces[piece.id] = pieceForecast(piece, ofPiece, model(piece.pouredAtMs), known);
         }
       }
     }
@@ -90,8 +91,9 @@ export function tableFor(
   state: RunState,
   ref: { formulaId: string; stationId: string; zoneId: string },
   tables: TableCache,
+  pouredAtMs?: number,
 ): TimelineTable {
-  const input = pieceInput(pins, state, ref);
+  const input = pieceInput(pins, state, ref, pouredAtMs);
   const key = JSON.stringify(input);
   let table = tables.get(key);
   if (!table) tables.set(key, (table = timelineTable(input)));

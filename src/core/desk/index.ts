@@ -1,5 +1,5 @@
 export { appearanceAt, type Appearance } from './appearance.ts';
-export { discOn, formulaOf, lotFor, pieceInput, placesFor, portionMl, stationOf } from './batter-run.ts';
+export { discOn, formulaOf, lotFor, lotVolumeMl, pieceInput, placesFor, portionMl, stationOf } from './batter-run.ts';
 export {
   forecast,
   tableFor,

@@ -1,4 +1,5 @@
 import * as v from 'valibot';
+import { INGREDIENT_IDS } from '#core/ingredients';
 import { CUES } from '#core/piece';
 
 /** Event kinds of a run and the schema of each payload. A kind's version `v` starts at 1; upcasters lift older ones. */
@@ -49,6 +50,8 @@ export const PAYLOADS = {
     volumeMl: VolumeMl,
     batterC: v.pipe(v.number(), v.minValue(0), v.maxValue(60)),
   }),
+  /** Liquid was stirred into a mixed lot that had become too thick; what is poured from then on is thinner. */
+  'lot-thinned': v.object({ formulaId: Uuid, ingredientId: v.picklist(INGREDIENT_IDS), massG: MassG }),
   /** The rest is over; the lot goes to the plate, early or late as the cook decides. */
   'rest-ended': v.object({ formulaId: Uuid }),
   /** A burner was lit or turned; mark 0 is off. */
@@ -125,12 +128,12 @@ export type RunEvent<K extends EventKind = EventKind> = {
     readonly kind: Kind;
     readonly payload: Payload<Kind>;
     readonly seq?: number;
-    readonly personId?: string;
+    readonly personId?: string | null;
   };
 }[K];
 
 /** An envelope as stored: its kind may be from a newer client. */
-export type StoredEvent = EventEnvelope & { readonly seq?: number; readonly personId?: string };
+export type StoredEvent = EventEnvelope & { readonly seq?: number; readonly personId?: string | null };
 
 /** The moment an event belongs to, in the run's own time. */
 export function runTimeMs(event: Pick<EventEnvelope, 'deviceAtMs' | 'offsetMs' | 'simAtMs'>): number {

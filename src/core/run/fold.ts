@@ -1,4 +1,5 @@
 import { runTimeMs, type EventKind, type Payload, type RunEvent, type StoredEvent } from './events.ts';
+import { clashesOf } from './clash.ts';
 import { pinnedFormula, pinnedStation, type Pins } from './pins.ts';
 import {
   placeKey,
@@ -63,6 +64,12 @@ const APPLY: { readonly [K in EventKind]: Apply<K> } = {
     lot.volumeMl = payload.volumeMl;
     lot.batterC = payload.batterC;
   },
+  'lot-thinned': (draft, { formulaId, ingredientId, massG }, atMs) => {
+    const lot = lotOf(draft, formulaId);
+    if (!lot) return 'unknownFormula';
+    if (lot.mixedAtMs === null) return 'notMixed';
+    lot.thinnings.push({ atMs, ingredientId, massG });
+  },
   'rest-ended': (draft, { formulaId }, atMs) => {
     const lot = lotOf(draft, formulaId);
     if (!lot) return 'unknownFormula';
@@ -96,8 +103,11 @@ const APPLY: { readonly [K in EventKind]: Apply<K> } = {
     const zoneId = placeId.slice(0, 1);
     if (!station.body.zones.some((zone) => zone.id === zoneId)) return 'unknownPlace';
     if (draft.pieces.has(pieceId)) return 'pieceExists';
-    if (draft.onPlate.has(placeKey(stationId, placeId))) return 'placeTaken';
-    draft.onPlate.set(placeKey(stationId, placeId), pieceId);
+    const key = placeKey(stationId, placeId);
+    const there = draft.pieces.get(draft.onPlate.get(key) ?? '');
+    if (there && atMs > there.pouredAtMs - SAME_POUR_MS) return 'placeTaken';
+    // a device that was away tells late of a piece that lay here before: it counts, but the place is the later one's
+    if (!there) draft.onPlate.set(key, pieceId);
     draft.pieces.set(pieceId, {
       id: pieceId,
       number: draft.pieces.size + 1,
@@ -161,6 +171,9 @@ const APPLY: { readonly [K in EventKind]: Apply<K> } = {
   },
 };
 
+/** Two pours on one place closer than this are one pour tapped on two devices: no piece is off sooner. Assumed. */
+const SAME_POUR_MS = 20_000;
+
 /** Kinds that the large Undo takes back. */
 const HAND_KINDS = new Set<EventKind>(['poured', 'flipped', 'lifted', 'failed', 'cue-seen']);
 
@@ -221,6 +234,7 @@ export function fold(
     clock: draft.clock,
     finishedAtMs: draft.finishedAtMs,
     refused,
+    clashes: clashesOf(events, undone, refused),
     lastSeq: unbrokenSeq(events),
     eventCount: seen.size,
     waiting,
@@ -243,7 +257,15 @@ function lotOf(draft: Draft, formulaId: string): Lot | undefined {
   if (!pinnedFormula(draft.pins, formulaId)) return undefined;
   let lot = draft.lots.get(formulaId);
   if (!lot) {
-    lot = { formulaId, weighed: new Map(), mixedAtMs: null, volumeMl: null, batterC: null, restEndedAtMs: null };
+    lot = {
+      formulaId,
+      weighed: new Map(),
+      mixedAtMs: null,
+      volumeMl: null,
+      batterC: null,
+      restEndedAtMs: null,
+      thinnings: [],
+    };
     draft.lots.set(formulaId, lot);
   }
   return lot;
@@ -264,14 +286,16 @@ function zoneOf(draft: Draft, stationId: string, zoneId: string): ZoneState | un
 function takeOff(draft: Draft, piece: Piece, fate: 'lifted' | 'failed', atMs: number): void {
   piece.offAtMs = atMs;
   piece.fate = fate;
-  draft.onPlate.delete(placeKey(piece.stationId, piece.placeId));
+  const key = placeKey(piece.stationId, piece.placeId);
+  if (draft.onPlate.get(key) === piece.id) draft.onPlate.delete(key);
 }
 
 function rememberTap(draft: Draft, event: RunEvent): void {
-  const tap = draft.taps.get(event.tapId) ?? { tapId: event.tapId, eventIds: [], kind: event.kind, placeIds: [] };
+  const { tapId, deviceId, kind } = event;
+  const tap = draft.taps.get(tapId) ?? { tapId, deviceId, eventIds: [], kind, placeIds: [] };
   const pieceId = 'pieceId' in event.payload ? event.payload.pieceId : undefined;
   const placeId = pieceId && draft.pieces.get(pieceId)?.placeId;
   tap.eventIds.push(event.id);
   if (placeId) tap.placeIds.push(placeId);
-  draft.taps.set(event.tapId, tap);
+  draft.taps.set(tapId, tap);
 }

@@ -19,6 +19,7 @@ export { MODEL_VERSION, PinsSchema, pinnedFormula, pinnedStation, type Pins } fr
 export {
   placeKey,
   zoneKey,
+  type Clash,
   type Fate,
   type Lot,
   type Piece,

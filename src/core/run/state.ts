@@ -1,3 +1,4 @@
+import type { IngredientId } from '#core/ingredients';
 import type { Cue } from '#core/piece';
 import type { Brief, EventKind, Payload } from './events.ts';
 
@@ -9,6 +10,8 @@ export interface Lot {
   volumeMl: number | null;
   batterC: number | null;
   restEndedAtMs: number | null;
+  /** Liquid stirred in after mixing, in the order of the log. */
+  readonly thinnings: { readonly atMs: number; readonly ingredientId: IngredientId; readonly massG: number }[];
 }
 
 export interface Reading {
@@ -51,6 +54,7 @@ export type Shown = Payload<'window-shown'>['window'];
 /** A tap that can be taken back. */
 export interface Tap {
   readonly tapId: string;
+  readonly deviceId: string;
   readonly eventIds: string[];
   readonly kind: EventKind;
   /** Marks of the places it touched, for its label. */
@@ -80,6 +84,24 @@ export type RefusalReason =
   | 'notRehearsal'
   | 'runFinished';
 
+/** Something a cook should know of what another hand did: a tap that could not count, or one that was taken back. */
+export interface Clash {
+  readonly eventId: string;
+  readonly what: 'refused' | 'takenBack';
+  /** Kind of the event that did not count or was taken back. */
+  readonly kind: EventKind;
+  /** Why it could not count. */
+  readonly reason: RefusalReason | null;
+  readonly placeId: string | null;
+  /** Whose tap it was, and for one taken back, who took it. */
+  readonly deviceId: string;
+  readonly byDeviceId: string | null;
+  readonly personId: string | null;
+  readonly byPersonId: string | null;
+  /** When it came to this, in the run's own time. */
+  readonly atMs: number;
+}
+
 export interface RehearsalClock {
   /** Corrected real time at which the clock was set. */
   readonly setAtMs: number;
@@ -103,6 +125,7 @@ export interface RunState {
   readonly clock: RehearsalClock | null;
   readonly finishedAtMs: number | null;
   readonly refused: readonly Refusal[];
+  readonly clashes: readonly Clash[];
   /** Up to here no event is missing; later ones may have come already. */
   readonly lastSeq: number;
   /** Events folded, waiting ones included. */

@@ -1,23 +1,23 @@
 import { toJsonSchema } from '@valibot/to-json-schema';
 import type { FastifyInstance, FastifyReply, FastifyRequest, HTTPMethods } from 'fastify';
 import * as v from 'valibot';
-import { ApiErrorSchema } from '#contract';
+import { ApiErrorSchema, type Role } from '#contract';
 import { badInput } from '../errors.ts';
-import { requireSession, type KnownSession } from './sessions.ts';
+import { requireRole, type KnownSession } from './sessions.ts';
 
 type Schema = v.GenericSchema;
 type Output<S> = S extends Schema ? v.InferOutput<S> : undefined;
 
-interface RouteParts<P, Q, B, S extends boolean> {
+interface RouteParts<P, Q, B, R extends Role | 'anyone'> {
   readonly params: Output<P>;
   readonly query: Output<Q>;
   readonly body: Output<B>;
-  readonly session: S extends true ? KnownSession : null;
+  readonly session: R extends Role ? KnownSession : null;
   readonly request: FastifyRequest;
   readonly reply: FastifyReply;
 }
 
-interface RouteOptions<P, Q, B, S extends boolean> {
+interface RouteOptions<P, Q, B, R extends Role | 'anyone'> {
   readonly method: HTTPMethods;
   readonly url: string;
   readonly summary: string;
@@ -25,11 +25,11 @@ interface RouteOptions<P, Q, B, S extends boolean> {
   readonly query?: Q;
   readonly body?: B;
   readonly response?: Schema;
-  /** Whether a person must be signed in; viewers may read only. */
-  readonly signedIn: S;
+  /** The least role that may ask; a viewer looks, a cook cooks, an owner rules the kitchen. */
+  readonly role: R;
   readonly status?: number;
   readonly perMinute?: number;
-  readonly handler: (parts: RouteParts<P, Q, B, S>) => Promise<unknown>;
+  readonly handler: (parts: RouteParts<P, Q, B, R>) => Promise<unknown>;
 }
 
 /**
@@ -37,11 +37,11 @@ interface RouteOptions<P, Q, B, S extends boolean> {
  * Who is asking is settled before what is asked, so a stranger learns nothing from validation.
  */
 export function route<
-  S extends boolean,
+  R extends Role | 'anyone',
   P extends Schema | undefined = undefined,
   Q extends Schema | undefined = undefined,
   B extends Schema | undefined = undefined,
->(app: FastifyInstance, options: RouteOptions<P, Q, B, S>): void {
+>(app: FastifyInstance, options: RouteOptions<P, Q, B, R>): void {
   const { params, query, body } = options;
   app.route({
     method: options.method,
@@ -55,17 +55,18 @@ export function route<
         ...(options.response ? { [options.status ?? 200]: describe(options.response) } : {}),
         '4xx': describe(ApiErrorSchema),
       },
-      security: options.signedIn ? [{ session: [] }] : [],
+      security: options.role === 'anyone' ? [] : [{ session: [] }],
+      'x-role': options.role,
     },
     ...(options.perMinute ? { config: { rateLimit: { max: options.perMinute, timeWindow: '1 minute' } } } : {}),
     handler: async (request, reply) => {
-      const session = options.signedIn ? requireSession(request, options.method) : null;
+      const session = options.role === 'anyone' ? null : requireRole(request, options.role);
       if (options.status) reply.status(options.status);
       return options.handler({
         params: check(params, request.params, '') as Output<P>,
         query: check(query, request.query, '') as Output<Q>,
         body: check(body, request.body, '') as Output<B>,
-        session: session as RouteParts<P, Q, B, S>['session'],
+        session: session as RouteParts<P, Q, B, R>['session'],
         request,
         reply,
       });

@@ -23,7 +23,7 @@ export async function registerSecurity(app: FastifyInstance, config: ServerConfi
         frameAncestors: ["'none'"],
       },
     },
-    strictTransportSecurity: config.secureCookies,
+    strictTransportSecurity: config.https,
     referrerPolicy: { policy: 'no-referrer' },
   });
   await app.register(rateLimit, { max: config.rateLimit.perMinute, timeWindow: '1 minute' });

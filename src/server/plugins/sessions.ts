@@ -2,16 +2,16 @@ import cookie from '@fastify/cookie';
 import type { FastifyInstance, FastifyReply, FastifyRequest } from 'fastify';
 import { createHash, randomBytes } from 'node:crypto';
 import type { DataSource } from 'typeorm';
-import type { Person } from '#contract';
+import type { Role } from '#contract';
 import { inKitchen } from '../database.ts';
-import { PersonEntity } from '../features/people/entity.ts';
 import { forbidden, notSignedIn } from '../errors.ts';
 
 /** Who is asking, from the session cookie. */
 export interface KnownSession {
+  readonly id: string;
   readonly personId: string;
   readonly kitchenId: string;
-  readonly role: Person['role'];
+  readonly role: Role;
 }
 
 declare module 'fastify' {
@@ -20,8 +20,10 @@ declare module 'fastify' {
   }
 }
 
-const COOKIE = 'bluebell_session';
+export const COOKIE = 'bluebell_session';
 const DAYS = 30;
+/** How coarse "last seen" is: a row is written at most this often. */
+const SEEN_EVERY_MS = 5 * 60_000;
 
 /** Sessions are rows; the cookie holds a random token of which only the hash is kept. */
 export async function registerSessions(app: FastifyInstance, source: DataSource): Promise<void> {
@@ -30,24 +32,34 @@ export async function registerSessions(app: FastifyInstance, source: DataSource)
   app.addHook('onRequest', async (request) => {
     const token = request.cookies[COOKIE];
     if (!token || !request.url.startsWith('/api/')) return;
-    const [found] = await source.query('SELECT person_id, kitchen_id FROM session_by_token($1)', [hashOf(token)]);
+    const [found] = await source.query('SELECT * FROM session_by_token($1)', [hashOf(token)]);
     if (!found) return;
-    const person = await inKitchen(source, found.kitchen_id, (manager) =>
-      manager.findOne(PersonEntity, { where: { id: found.person_id } }),
-    );
-    if (person) request.session = { personId: person.id, kitchenId: person.kitchenId, role: person.role };
+    const session = { id: found.id, personId: found.person_id, kitchenId: found.kitchen_id, role: found.role };
+    request.session = session;
+    if (Date.now() - found.last_seen_at.getTime() > SEEN_EVERY_MS) {
+      await inKitchen(source, session.kitchenId, (manager) =>
+        manager.query('UPDATE session SET last_seen_at = now() WHERE id = $1', [session.id]),
+      );
+    }
   });
 }
 
-/** @throws RequestError 401 without a session, 403 when a viewer wants to write. */
-export function requireSession(request: FastifyRequest, method: unknown): KnownSession {
+const RANK = { viewer: 0, cook: 1, owner: 2 } as const;
+
+/** @throws RequestError 401 without a session, 403 when the role does not reach. */
+export function requireRole(request: FastifyRequest, role: Role): KnownSession {
   if (!request.session) throw notSignedIn();
-  if (request.session.role === 'viewer' && method !== 'GET') throw forbidden('You may look, but not change anything.');
+  if (RANK[request.session.role] < RANK[role])
+    throw forbidden(
+      role === 'owner' ? 'Only an owner of the kitchen may do this.' : 'You may look, but not change anything.',
+    );
   return request.session;
 }
 
+/** Opens a session for a person or device and sets its cookie. */
 export async function openSession(
   source: DataSource,
+  request: FastifyRequest,
   reply: FastifyReply,
   person: { id: string; kitchenId: string },
   secure: boolean,
@@ -55,24 +67,29 @@ export async function openSession(
   const token = randomBytes(32).toString('base64url');
   const expires = new Date(Date.now() + DAYS * 86_400_000);
   await inKitchen(source, person.kitchenId, (manager) =>
-    manager.query('INSERT INTO session (token_hash, person_id, kitchen_id, expires_at) VALUES ($1, $2, $3, $4)', [
-      hashOf(token),
-      person.id,
-      person.kitchenId,
-      expires,
-    ]),
+    manager.query(
+      'INSERT INTO session (token_hash, person_id, kitchen_id, expires_at, opened_on) VALUES ($1, $2, $3, $4, $5)',
+      [hashOf(token), person.id, person.kitchenId, expires, browserOf(request.headers['user-agent'])],
+    ),
   );
   reply.setCookie(COOKIE, token, { path: '/', httpOnly: true, sameSite: 'strict', secure, expires });
 }
 
 export async function closeSession(source: DataSource, request: FastifyRequest, reply: FastifyReply): Promise<void> {
-  const token = request.cookies[COOKIE];
-  if (token && request.session) {
-    await inKitchen(source, request.session.kitchenId, (manager) =>
-      manager.query('DELETE FROM session WHERE token_hash = $1', [hashOf(token)]),
+  const { session } = request;
+  if (session) {
+    await inKitchen(source, session.kitchenId, (manager) =>
+      manager.query('DELETE FROM session WHERE id = $1', [session.id]),
     );
   }
   reply.clearCookie(COOKIE, { path: '/' });
+}
+
+/** A few words for the list of sessions: which kind of browser on what. */
+function browserOf(agent = ''): string {
+  const browser = /Firefox|Edg|Chrome|Safari/.exec(agent)?.[0] ?? 'browser';
+  const system = /Android|iPhone|iPad|Windows|Mac OS|CrOS|Linux/.exec(agent)?.[0] ?? 'device';
+  return `${browser === 'Edg' ? 'Edge' : browser}, ${system}`;
 }
 
 function hashOf(token: string): Buffer {

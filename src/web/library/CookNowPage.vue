@@ -7,7 +7,7 @@ import { correctedNowMs } from '../live/clock.ts';
 import AppBar from '../parts/AppBar.vue';
 import { millilitres } from '../parts/format.ts';
 import { useLibrary } from '../stores/library.ts';
-import type { NewEvent } from '../stores/run.ts';
+import type { NewEvent } from '../live/envelope.ts';
 import { useSession } from '../stores/session.ts';
 import { t, tn } from '../words/index.ts';
 import { cookingSpanMs, makeRun } from './make-run.ts';

@@ -3,7 +3,7 @@ import { ChevronRight, Flame, Plus } from '@lucide/vue';
 import { computed, onMounted, ref } from 'vue';
 import { RouterLink } from 'vue-router';
 import type { RunSummary } from '#contract';
-import { call } from '../live/api.ts';
+import { callKept } from '../live/kept.ts';
 import AppBar from '../parts/AppBar.vue';
 import { clock, day } from '../parts/format.ts';
 import { useSession } from '../stores/session.ts';
@@ -13,10 +13,11 @@ const session = useSession();
 const runs = ref<RunSummary[] | null>(null);
 const failed = ref('');
 const zone = computed(() => session.session?.kitchen.timeZone ?? 'UTC');
+const mayCook = computed(() => session.session?.person.role !== 'viewer');
 
 onMounted(async () => {
   try {
-    runs.value = await call<RunSummary[]>('GET', '/api/runs');
+    runs.value = await callKept<RunSummary[]>('/api/runs');
   } catch (error) {
     failed.value = (error as Error).message;
   }
@@ -37,12 +38,14 @@ function stateOf(run: RunSummary): string {
     <div class="flex flex-wrap items-center gap-3">
       <h1 class="mr-auto text-3xl max-sm:w-full">{{ t('runs.title') }}</h1>
       <RouterLink
+        v-if="mayCook"
         to="/cook-now"
         class="flex min-h-14 items-center justify-center gap-2 rounded-control border border-line bg-card px-5 max-sm:flex-1 text-lg font-semibold hover:bg-mist"
       >
         <Flame class="size-5" aria-hidden="true" />{{ t('runs.cookNow') }}
       </RouterLink>
       <RouterLink
+        v-if="mayCook"
         to="/runs/new"
         class="flex min-h-14 items-center justify-center gap-2 rounded-control bg-bell-ground px-5 max-sm:flex-1 text-lg font-semibold text-on-bell hover:brightness-110"
       >

@@ -4,7 +4,7 @@ import { MODEL_VERSION, fold, type Pins } from '#core/run';
 import type { Formula, NewRun, Run, Station } from '#contract';
 import { call } from '../live/api.ts';
 import { newId } from '../live/device.ts';
-import { envelopes, type NewEvent } from '../stores/run.ts';
+import { envelopes, type NewEvent } from '../live/envelope.ts';
 import { desk } from '../workers/desk.ts';
 
 /** A morning as the form knows it, before it is a run. */

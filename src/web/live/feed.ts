@@ -2,31 +2,61 @@ import type { AcceptedEvents } from '#contract';
 
 /** Before a feed that was closed for good is opened anew. */
 const REOPEN_MS = 1500;
+/** The server gives a sign of life every 15 s: after this long without one the line is dead, whatever the browser says. */
+const SILENCE_MS = 40_000;
+const LOOK_EVERY_MS = 5000;
 
 /**
- * Follows a run's live feed. The browser reconnects by itself and asks for what came after the last id it saw; a feed it
- * gave up on is opened anew after `lastSeq()`. Returns how to stop.
+ * Follows a run's live feed and catches up by `seq` whenever it is opened. A feed that was closed, or that went silent
+ * because the device slept or the network changed under it, is opened anew. Returns how to stop.
  */
 export function followRun(
   runId: string,
   lastSeq: () => number,
   heard: (events: AcceptedEvents['events']) => void,
-  online: (up: boolean) => void,
+  changed: (up: boolean) => void,
 ): () => void {
-  let source: EventSource;
+  let source: EventSource | undefined;
   let timer: ReturnType<typeof setTimeout> | undefined;
+  let heardAtMs = Date.now();
+  const sign = () => (heardAtMs = Date.now());
+
   const open = () => {
+    clearTimeout(timer);
+    source?.close();
+    sign();
     source = new EventSource(`/api/runs/${runId}/feed?after=${lastSeq()}`);
-    source.onmessage = (message) => heard(JSON.parse(message.data as string) as AcceptedEvents['events']);
-    source.onopen = () => online(true);
+    source.onmessage = (message) => {
+      sign();
+      heard(JSON.parse(message.data as string) as AcceptedEvents['events']);
+    };
+    source.addEventListener('here', sign);
+    source.onopen = () => {
+      sign();
+      changed(true);
+    };
     source.onerror = () => {
-      online(false);
-      if (source.readyState === EventSource.CLOSED) timer = setTimeout(open, REOPEN_MS);
+      changed(false);
+      // the browser would reconnect after the last id it saw, which may lie past an event that is missing
+      source?.close();
+      clearTimeout(timer);
+      timer = setTimeout(open, REOPEN_MS);
     };
   };
+  const look = () => {
+    if (Date.now() - heardAtMs > SILENCE_MS) open();
+  };
+  const wake = () => document.visibilityState === 'visible' && look();
+
   open();
+  const watch = setInterval(look, LOOK_EVERY_MS);
+  document.addEventListener('visibilitychange', wake);
+  window.addEventListener('online', open);
   return () => {
     clearTimeout(timer);
-    source.close();
+    clearInterval(watch);
+    document.removeEventListener('visibilitychange', wake);
+    window.removeEventListener('online', open);
+    source?.close();
   };
 }

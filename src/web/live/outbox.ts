@@ -1,48 +1,84 @@
-import { openDB, type DBSchema } from 'idb';
+import { shallowRef } from 'vue';
 import type { StoredEvent } from '#core/run';
+import { onDevice, type Waiting } from './database.ts';
 
-interface Waiting {
-  readonly runId: string;
-  readonly order: number;
-  readonly event: StoredEvent;
-  /** Set when the server refused it: it waits to be looked at and is not sent again. */
-  readonly refusal?: string;
+/**
+ * Events on their way to the server, oldest first. What is in memory is what counts on screen and is sent; the device's
+ * store keeps it over reloads, and other tabs of this browser are told to read it anew.
+ */
+export const waiting = shallowRef<readonly Waiting[]>([]);
+
+const tabs = new BroadcastChannel('bluebell.outbox');
+const listeners = new Set<() => void>();
+/** In memory only, because the store would not take them: another tab's word must not drop them. */
+const unkept = new Set<string>();
+
+tabs.onmessage = () => void loadOutbox();
+
+/** Calls back when what is to be sent changed otherwise than by a tap here or by arriving at the server. */
+export function onOutboxChanged(listener: () => void): () => void {
+  listeners.add(listener);
+  return () => listeners.delete(listener);
 }
 
-interface OutboxSchema extends DBSchema {
-  waiting: { key: string; value: Waiting; indexes: { byRun: string } };
+export async function loadOutbox(): Promise<void> {
+  const kept = await onDevice((db) => db.getAll('waiting'));
+  if (!kept) return;
+  const ids = new Set(kept.map((entry) => entry.event.id));
+  const mine = waiting.value.filter((entry) => unkept.has(entry.event.id) && !ids.has(entry.event.id));
+  waiting.value = [...kept, ...mine].sort((a, b) => a.order - b.order || (a.event.id < b.event.id ? -1 : 1));
+  listeners.forEach((listener) => listener());
 }
-
-const database = openDB<OutboxSchema>('bluebell', 1, {
-  upgrade(db) {
-    db.createObjectStore('waiting', { keyPath: 'event.id' }).createIndex('byRun', 'runId');
-  },
-});
 
 let order = Date.now();
 
-/** Keeps events on this device until the server has them. */
+/** Puts events last; they are on screen at once and kept as soon as the device has written them. */
 export async function keepWaiting(runId: string, events: readonly StoredEvent[]): Promise<void> {
-  const transaction = (await database).transaction('waiting', 'readwrite');
-  for (const event of events) void transaction.store.put({ runId, order: ++order, event });
-  await transaction.done;
+  const entries = events.map((event): Waiting => ({ runId, order: ++order, event }));
+  waiting.value = [...waiting.value, ...entries];
+  entries.forEach((entry) => unkept.add(entry.event.id));
+  await write(entries);
 }
 
-/** What still waits for a run, in the order it was tapped. */
-export async function waitingOf(runId: string): Promise<Waiting[]> {
-  const all = await (await database).getAllFromIndex('waiting', 'byRun', runId);
-  return all.sort((a, b) => a.order - b.order);
+/** Takes events out: the server has them, or the cook threw them away. */
+export async function takeOut(ids: readonly string[]): Promise<void> {
+  const gone = new Set(ids);
+  const left = waiting.value.filter((entry) => !gone.has(entry.event.id));
+  if (left.length === waiting.value.length) return;
+  waiting.value = left;
+  await onDevice(async (db) => {
+    const transaction = db.transaction('waiting', 'readwrite');
+    for (const id of ids) void transaction.store.delete(id);
+    await transaction.done;
+  });
+  tabs.postMessage(null);
 }
 
-export async function delivered(ids: readonly string[]): Promise<void> {
-  const transaction = (await database).transaction('waiting', 'readwrite');
-  for (const id of ids) void transaction.store.delete(id);
-  await transaction.done;
+/** Sets refused events aside, with the server's reason. */
+export async function setAside(ids: readonly string[], refusal: string): Promise<void> {
+  await change(ids, ({ runId, order: at, event }) => ({ runId, order: at, event, refusal }));
 }
 
-/** Sets a refused event aside, visibly. */
-export async function setAside(eventId: string, refusal: string): Promise<void> {
-  const db = await database;
-  const waiting = await db.get('waiting', eventId);
-  if (waiting) await db.put('waiting', { ...waiting, refusal });
+/** Puts events that were set aside back among those to be sent. */
+export async function sendAgain(ids: readonly string[]): Promise<void> {
+  await change(ids, ({ runId, order: at, event }) => ({ runId, order: at, event }));
+}
+
+async function change(ids: readonly string[], to: (entry: Waiting) => Waiting): Promise<void> {
+  const changed = waiting.value.filter((entry) => ids.includes(entry.event.id)).map(to);
+  const byId = new Map(changed.map((entry) => [entry.event.id, entry]));
+  waiting.value = waiting.value.map((entry) => byId.get(entry.event.id) ?? entry);
+  listeners.forEach((listener) => listener());
+  await write(changed);
+}
+
+async function write(entries: readonly Waiting[]): Promise<void> {
+  const kept = await onDevice(async (db) => {
+    const transaction = db.transaction('waiting', 'readwrite');
+    for (const entry of entries) void transaction.store.put(entry);
+    await transaction.done;
+    return true;
+  });
+  if (kept) entries.forEach((entry) => unkept.delete(entry.event.id));
+  tabs.postMessage(null);
 }

@@ -1,16 +1,11 @@
 <script setup lang="ts">
-import { RouterLink, useRouter } from 'vue-router';
+import { RouterLink } from 'vue-router';
 import { useSession } from '../stores/session.ts';
 import { t } from '../words/index.ts';
 import BellMark from './BellMark.vue';
+import SignOut from './SignOut.vue';
 
 const session = useSession();
-const router = useRouter();
-
-async function leave(): Promise<void> {
-  await session.signOut();
-  await router.push('/sign-in');
-}
 </script>
 
 <template>
@@ -33,9 +28,7 @@ async function leave(): Promise<void> {
       <span v-if="session.session" class="max-sm:hidden"
         >{{ session.session.person.name }}, {{ session.session.kitchen.name }}</span
       >
-      <button type="button" class="min-h-11 rounded-full px-3 hover:bg-mist" @click="leave">
-        {{ t('app.signOut') }}
-      </button>
+      <SignOut />
     </div>
   </header>
 </template>

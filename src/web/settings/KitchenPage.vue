@@ -1,76 +1,31 @@
 <script setup lang="ts">
-import { RadioGroup, RadioGroupLabel, RadioGroupOption, Switch, SwitchGroup, SwitchLabel } from '@headlessui/vue';
-import { onMounted, ref } from 'vue';
-import type { Person, Settings } from '#contract';
-import { call } from '../live/api.ts';
+import { computed } from 'vue';
 import AppBar from '../parts/AppBar.vue';
-import PaperCard from '../parts/PaperCard.vue';
 import { useSession } from '../stores/session.ts';
-import { t } from '../words/index.ts';
+import AuditCard from './AuditCard.vue';
+import InviteCard from './InviteCard.vue';
+import MineCard from './MineCard.vue';
+import PassphraseCard from './PassphraseCard.vue';
+import PeopleCard from './PeopleCard.vue';
+import SessionsCard from './SessionsCard.vue';
 
 const session = useSession();
-const people = ref<Person[]>([]);
-onMounted(async () => (people.value = await call<Person[]>('GET', '/api/people')));
-
-const CHOICES = {
-  temperatureUnit: ['C', 'F'],
-  theme: ['light', 'dark', 'system'],
-} as const satisfies Partial<Record<keyof Settings, readonly string[]>>;
+const me = computed(() => session.session?.person);
 </script>
 
 <template>
   <AppBar />
-  <main class="mx-auto flex max-w-3xl flex-col gap-5 p-5">
-    <h1 class="text-3xl">{{ session.session?.kitchen.name }}</h1>
-    <PaperCard :title="t('kitchen.people')">
-      <ul class="divide-y divide-line">
-        <li v-for="person in people" :key="person.id" class="flex justify-between py-3 text-lg">
-          <span>{{ person.name }}</span><span class="text-soft">{{ t(`kitchen.role.${person.role}`) }}</span>
-        </li>
-      </ul>
-    </PaperCard>
-    <PaperCard :title="t('kitchen.mine')">
-      <div class="flex flex-col gap-5">
-        <RadioGroup
-          v-for="(options, setting) in CHOICES"
-          :key="setting"
-          :model-value="session.settings[setting]"
-          @update:model-value="(value: string) => session.keep({ [setting]: value } as Partial<Settings>)"
-        >
-          <RadioGroupLabel as="p" class="font-semibold">{{ t(`kitchen.${setting}.label`) }}</RadioGroupLabel>
-          <div class="mt-2 flex flex-wrap gap-2">
-            <RadioGroupOption
-              v-for="option in options"
-              :key="option"
-              v-slot="{ checked }"
-              :value="option"
-              as="template"
-            >
-              <button
-                type="button"
-                class="min-h-12 rounded-control border px-4"
-                :class="checked ? 'border-bell bg-mist font-semibold text-bell' : 'border-line bg-card'"
-              >
-                {{ t(`kitchen.${setting}.${option}`) }}
-              </button>
-            </RadioGroupOption>
-          </div>
-        </RadioGroup>
-        <SwitchGroup as="div" class="flex items-center gap-3">
-          <Switch
-            :model-value="session.settings.sound"
-            class="flex h-8 w-14 items-center rounded-full p-1"
-            :class="session.settings.sound ? 'bg-bell-ground' : 'bg-rim'"
-            @update:model-value="(value: boolean) => session.keep({ sound: value })"
-          >
-            <span
-              class="size-6 rounded-full bg-white transition-transform"
-              :class="{ 'translate-x-6': session.settings.sound }"
-            />
-          </Switch>
-          <SwitchLabel class="font-semibold">{{ t('kitchen.sound') }}</SwitchLabel>
-        </SwitchGroup>
-      </div>
-    </PaperCard>
+  <main class="mx-auto grid max-w-6xl items-start gap-5 p-5 lg:grid-cols-2">
+    <h1 class="text-3xl lg:col-span-2">{{ session.session?.kitchen.name }}</h1>
+    <div class="flex flex-col gap-5">
+      <PeopleCard />
+      <InviteCard v-if="me?.role === 'owner'" />
+      <AuditCard v-if="me?.role === 'owner'" />
+    </div>
+    <div class="flex flex-col gap-5">
+      <MineCard />
+      <SessionsCard />
+      <PassphraseCard v-if="me?.kind === 'person'" />
+    </div>
   </main>
 </template>

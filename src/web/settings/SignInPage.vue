@@ -1,14 +1,15 @@
 <script setup lang="ts">
 import { ref } from 'vue';
-import { useRoute, useRouter } from 'vue-router';
+import { RouterLink, useRoute, useRouter } from 'vue-router';
 import * as v from 'valibot';
 import { SignInSchema } from '#contract';
 import { CallError } from '../live/api.ts';
+import { waiting } from '../live/outbox.ts';
 import BellMark from '../parts/BellMark.vue';
 import BigButton from '../parts/BigButton.vue';
 import FormField from '../parts/FormField.vue';
 import { useSession } from '../stores/session.ts';
-import { t } from '../words/index.ts';
+import { t, tn } from '../words/index.ts';
 
 const session = useSession();
 const route = useRoute();
@@ -48,6 +49,9 @@ async function submit(): Promise<void> {
       <h1 class="text-4xl">{{ t('app.name') }}</h1>
     </div>
     <p class="text-lg text-soft">{{ t('signIn.lead') }}</p>
+    <p v-if="waiting.length" class="rounded-control bg-ember-mist p-3 font-semibold text-ember" role="status">
+      {{ tn('signIn.waiting', waiting.length) }}
+    </p>
     <form class="flex flex-col gap-4" novalidate @submit.prevent="submit">
       <FormField v-model="name" :label="t('signIn.name')" :error="errors['name']" autocomplete="username" />
       <FormField
@@ -59,5 +63,6 @@ async function submit(): Promise<void> {
       />
       <BigButton type="submit" look="say" :disabled="busy">{{ t('signIn.go') }}</BigButton>
     </form>
+    <RouterLink to="/join" class="text-bell underline">{{ t('signIn.join') }}</RouterLink>
   </main>
 </template>

@@ -14,7 +14,7 @@ const speed = computed(() => store.state?.clock?.speed ?? 0);
 const next = computed(() => nextMoment(store.plan, hands.value, store.nowMs));
 
 function set(simAtMs: number, newSpeed: number): void {
-  void store.tap([{ kind: 'clock-set', payload: { simAtMs: Math.round(simAtMs), speed: newSpeed } }], false);
+  void store.record([{ kind: 'clock-set', payload: { simAtMs: Math.round(simAtMs), speed: newSpeed } }]);
 }
 </script>
 

@@ -8,6 +8,7 @@ import { STAGES } from '../router.ts';
 import { useRun } from '../stores/run.ts';
 import { t, tn } from '../words/index.ts';
 import { letGo } from './keys.ts';
+import NoticeBar from './NoticeBar.vue';
 import RehearsalBar from './RehearsalBar.vue';
 import ServiceLine from './ServiceLine.vue';
 import { useStagesDone } from './use-stages-done.ts';
@@ -103,14 +104,7 @@ onBeforeUnmount(() => store.close());
         >
       </div>
     </header>
-    <p
-      v-if="!store.online || store.setAsideCount"
-      class="bg-ember-mist px-5 py-1 text-sm font-semibold text-ember"
-      role="status"
-    >
-      <template v-if="!store.online">{{ tn('frame.waiting', store.pending.length) }}</template>
-      <template v-if="store.setAsideCount"> {{ tn('frame.setAside', store.setAsideCount) }}</template>
-    </p>
+    <NoticeBar v-if="store.run" />
     <main v-if="failed" class="mx-auto max-w-xl p-8 text-lg" role="alert">
       <p>{{ failed }}</p>
       <RouterLink to="/runs" class="text-bell underline">{{ t('nothing.back') }}</RouterLink>

@@ -1,7 +1,7 @@
 import { defineStore } from 'pinia';
 import { shallowRef } from 'vue';
 import type { Formula, Note, Station } from '#contract';
-import { call } from '../live/api.ts';
+import { callKept } from '../live/kept.ts';
 
 /** Formulas, stations and notes of the kitchen: plain data, so that it may go to the worker as it is. */
 export const useLibrary = defineStore('library', () => {
@@ -11,9 +11,9 @@ export const useLibrary = defineStore('library', () => {
 
   async function load(): Promise<void> {
     [formulas.value, stations.value, notes.value] = await Promise.all([
-      call<Formula[]>('GET', '/api/formulas'),
-      call<Station[]>('GET', '/api/stations'),
-      call<Note[]>('GET', '/api/notes'),
+      callKept<Formula[]>('/api/formulas'),
+      callKept<Station[]>('/api/stations'),
+      callKept<Note[]>('/api/notes'),
     ]);
   }
 

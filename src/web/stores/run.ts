@@ -1,284 +1,168 @@
-import { useEventListener } from '@vueuse/core';
 import { defineStore } from 'pinia';
 import { computed, ref, shallowRef } from 'vue';
-import { unrecordedWindows, type RunPlan } from '#core/desk';
-import type { ScaledBatter } from '#core/formula';
-import {
-  CURRENT_VERSION,
-  fold,
-  runNowMs,
-  type EventKind,
-  type Payload,
-  type RunState,
-  type StoredEvent,
-} from '#core/run';
+import { fold, runNowMs, type EventKind, type RunState, type StoredEvent } from '#core/run';
 import type { AcceptedEvents, Run, RunWithEvents } from '#contract';
-import type { CallError } from '../live/api.ts';
-import { call } from '../live/api.ts';
-import { clockOffset, correctedNowMs, measureClock } from '../live/clock.ts';
-import { deviceId, newId } from '../live/device.ts';
+import { CallError, call } from '../live/api.ts';
+import { correctedNowMs, keepClock } from '../live/clock.ts';
+import { deviceId } from '../live/device.ts';
+import { envelopes, type NewEvent } from '../live/envelope.ts';
 import { followRun } from '../live/feed.ts';
-import { delivered, keepWaiting, setAside, waitingOf } from '../live/outbox.ts';
-import { desk } from '../workers/desk.ts';
-import type { Outlook } from '../workers/desk.worker.ts';
-
-/** An event before it has its envelope. */
-export type NewEvent = {
-  [K in EventKind]: {
-    readonly kind: K;
-    readonly payload: Payload<K>;
-    /** How long before the tap it happened: the first of a row tapped when the row was done. */
-    readonly agoMs?: number;
-  };
-}[EventKind];
+import { keepEvents, keepRun, keptRun } from '../live/kept.ts';
+import { keepWaiting, loadOutbox, onOutboxChanged, takeOut, waiting } from '../live/outbox.ts';
+import { flush, onStored, sync } from '../live/sync.ts';
+import { useOutlook, usePlan } from './desk.ts';
+import { useSession } from './session.ts';
 
 const TICK_MS = 250;
 const OUTLOOK_EVERY_MS = 4000;
-const RETRY_MS = [1000, 2000, 5000];
+/** How long to wait for the server when this device could go on with what it knows. */
+const PATIENCE_WITH_KEPT_MS = 4000;
 
 /** The run in hand: its log, the state folded from it, and what the desk makes of that. */
 export const useRun = defineStore('run', () => {
   const run = shallowRef<Run | null>(null);
   const acknowledged = shallowRef<StoredEvent[]>([]);
-  const pending = shallowRef<StoredEvent[]>([]);
-  const setAsideCount = ref(0);
-  const online = ref(true);
-  const nowMs = ref(Date.now());
-  const outlook = shallowRef<Outlook | null>(null);
-  const plan = shallowRef<RunPlan | null>(null);
-  const planError = ref<string | null>(null);
-  const lots = shallowRef<Record<string, ScaledBatter>>({});
-  /** Events folded into the newest outlook: equal to the state's count when the screen is up to date. */
-  const outlookCount = ref(-1);
-
   const state = shallowRef<RunState | null>(null);
-  const settled = computed(() => state.value !== null && outlookCount.value === state.value.eventCount);
+  const nowMs = ref(Date.now());
+  /** The live feed is open: what others do arrives. */
+  const live = ref(true);
+  const online = computed(() => live.value && sync.reachable);
 
-  // the network is back: no need to wait for the next try
-  useEventListener(window, 'online', () => void flush());
+  const ofThisRun = computed(() => waiting.value.filter((entry) => entry.runId === run.value?.id));
+  const pending = computed(() =>
+    ofThisRun.value.filter((entry) => entry.refusal === undefined).map((entry) => entry.event),
+  );
+  const setAside = computed(() => ofThisRun.value.filter((entry) => entry.refusal !== undefined));
 
-  let stopFeed: (() => void) | undefined;
-  let ticker: ReturnType<typeof setInterval> | undefined;
-  let flushing = false;
-  let retries = 0;
-  let retryTimer: ReturnType<typeof setTimeout> | undefined;
-  /** Set by a tap of this device: its advice is recorded once by the device that caused it. */
-  let recordAdvice = false;
+  /** A viewer sees everything and changes nothing. */
+  const session = useSession();
+  const looksOn = computed(() => session.session?.person.role === 'viewer');
 
+  const inHand = { run, state, nowMs, caused, record };
+  const outlook = useOutlook(inHand);
+  const planning = usePlan(inHand);
+  const settled = computed(() => state.value !== null && outlook.outlookCount.value === state.value.eventCount);
+
+  const stops: (() => void)[] = [];
+  onOutboxChanged(refold);
+  onStored((runId, events) => {
+    if (runId === run.value?.id) hear(events);
+  });
+
+  /** Opens a run from the server, or without it from what this device kept. @throws CallError */
   async function open(runId: string): Promise<void> {
     if (run.value?.id === runId) return;
     close();
-    void measureClock().catch(() => undefined);
-    const loaded = await call<RunWithEvents>('GET', `/api/runs/${runId}`);
-    const waiting = await waitingOf(runId);
+    const loaded = await load(runId);
+    await loadOutbox();
     run.value = loaded.run;
-    acknowledged.value = loaded.events as StoredEvent[];
-    pending.value = waiting.filter((entry) => !entry.refusal).map((entry) => entry.event);
-    setAsideCount.value = waiting.filter((entry) => entry.refusal).length;
+    acknowledged.value = loaded.events;
     tick();
     refold();
-    ticker = setInterval(tick, TICK_MS);
-    stopFeed = followRun(
+    const ticker = setInterval(tick, TICK_MS);
+    const stopFeed = followRun(
       runId,
       () => state.value?.lastSeq ?? 0,
-      hear,
+      (events) => {
+        if (run.value?.id === runId) hear(events);
+      },
       (up) => {
-        online.value = up;
-        if (up) void flush();
+        live.value = up;
+        if (up) flush();
       },
     );
-    void flush();
+    stops.push(() => clearInterval(ticker), stopFeed, keepClock(TICK_MS));
+    flush();
+  }
+
+  async function load(runId: string): Promise<RunWithEvents> {
+    const kept = await keptRun(runId);
+    try {
+      const patience = kept ? PATIENCE_WITH_KEPT_MS : undefined;
+      const loaded = await call<RunWithEvents>('GET', `/api/runs/${runId}`, undefined, patience);
+      void keepRun(loaded.run, loaded.events);
+      return loaded;
+    } catch (error) {
+      if (!kept || !(error instanceof CallError)) throw error;
+      if (error.status === 401) sync.lapsed = true;
+      else if (!error.isAbsence) throw error;
+      live.value = false;
+      return kept;
+    }
   }
 
   function close(): void {
-    stopFeed?.();
-    clearInterval(ticker);
-    clearTimeout(retryTimer);
+    for (const stop of stops.splice(0)) stop();
     run.value = null;
     state.value = null;
-    outlook.value = null;
-    plan.value = null;
-    planError.value = null;
-    lots.value = {};
-    outlookCount.value = -1;
-    plannedFor = '';
+    live.value = true;
+    outlook.clear();
+    planning.clear();
   }
 
   function tick(): void {
     nowMs.value = runNowMs(correctedNowMs(), state.value?.clock ?? null);
-    const since = nowMs.value - (outlook.value?.forecast.atMs ?? 0);
-    if (Math.abs(since) > OUTLOOK_EVERY_MS) requestOutlook();
+    const since = nowMs.value - (outlook.outlook.value?.forecast.atMs ?? 0);
+    if (Math.abs(since) > OUTLOOK_EVERY_MS) outlook.ask();
   }
 
   function refold(): void {
     if (!run.value) return;
     state.value = fold(run.value, acknowledged.value, pending.value);
     nowMs.value = runNowMs(correctedNowMs(), state.value.clock);
-    requestOutlook();
-    requestPlan();
+    outlook.ask();
+    void planning.ask();
   }
 
-  // one question to the worker at a time; a newer state asks again when it answers
-  let asking = false;
-  let askAgain = false;
-  function requestOutlook(): void {
-    askAgain = true;
-    if (!asking) void answerOutlook();
-  }
-  async function answerOutlook(): Promise<void> {
-    asking = true;
-    while (askAgain && run.value && state.value) {
-      askAgain = false;
-      const asked = state.value;
-      const current = run.value;
-      const seed = current.rehearsal ? current.seed : null;
-      const result = await desk()
-        .outlook(current.pins, asked, nowMs.value, seed)
-        .catch((error: unknown) => (console.error(error), null)); // the last outlook stands; the next tick asks again
-      if (!result) break;
-      if (run.value?.id !== current.id) continue;
-      outlook.value = result;
-      outlookCount.value = asked.eventCount;
-      if (recordAdvice && asked === state.value) {
-        recordAdvice = false;
-        const facts = unrecordedWindows(asked, result.forecast);
-        if (facts.length)
-          await tap(
-            facts.map((payload) => ({ kind: 'window-shown', payload })),
-            false,
-          );
-      }
-    }
-    asking = false;
-  }
-
-  // the plan depends on the brief, the portions and the pins only
-  let plannedFor = '';
-  async function requestPlan(): Promise<void> {
-    const current = run.value;
-    const asked = state.value;
-    if (!current || !asked?.brief) return;
-    const key = JSON.stringify([current.id, asked.brief, [...asked.portionMl]]);
-    if (key === plannedFor) return;
-    plannedFor = key;
-    const [result, amounts] = await Promise.all([
-      desk().plan(current.pins, asked, nowMs.value),
-      desk().lots(current.pins, asked),
-    ]);
-    if (run.value?.id !== current.id) return;
-    plan.value = 'error' in result ? null : result;
-    planError.value = 'error' in result ? result.error : null;
-    lots.value = amounts;
-    if ('error' in result || !caused(['brief-set', 'portion-set'])) return;
-    const { startMs, firstPourMs, lastLiftMs, spareS } = result;
-    const adopted = state.value?.plan;
-    const same =
-      adopted?.startMs === startMs && adopted.firstPourMs === firstPourMs && adopted.lastLiftMs === lastLiftMs;
-    if (same) return;
-    const { modelVersion } = current.pins;
-    await tap([{ kind: 'plan-adopted', payload: { startMs, firstPourMs, lastLiftMs, spareS, modelVersion } }], false);
-  }
-
-  /** Whether the newest event of these kinds came from this device: it alone records the advice that followed. */
   function caused(kinds: readonly EventKind[]): boolean {
     const log = [...acknowledged.value, ...pending.value];
     return log.findLast((event) => kinds.includes(event.kind as EventKind))?.deviceId === deviceId();
   }
 
+  /** What a hand did: recorded, and what the desk then advises is recorded too. */
+  async function tap(events: readonly NewEvent[]): Promise<void> {
+    outlook.tapped();
+    await record(events);
+  }
+
   /** Puts events into the log as one tap: shown at once, kept on the device, sent when it can be. */
-  async function tap(events: readonly NewEvent[], isTap = true): Promise<void> {
-    if (!run.value) return;
-    const made = envelopes(events, run.value.rehearsal ? nowMs.value : null);
-    pending.value = [...pending.value, ...made];
-    if (isTap) recordAdvice = true;
+  async function record(events: readonly NewEvent[]): Promise<void> {
+    if (!run.value || looksOn.value) return;
+    const kept = keepWaiting(run.value.id, envelopes(events, run.value.rehearsal ? nowMs.value : null));
     refold();
-    await keepWaiting(run.value.id, made).catch(() => undefined);
-    void flush();
-  }
-
-  async function flush(): Promise<void> {
-    if (flushing || !run.value || pending.value.length === 0) return;
-    flushing = true;
-    clearTimeout(retryTimer);
-    const { id } = run.value;
-    const batch = pending.value.slice(0, 100);
-    try {
-      const { events } = await call<AcceptedEvents>('POST', `/api/runs/${id}/events`, { events: batch });
-      retries = 0;
-      online.value = true;
-      if (run.value?.id === id) hear(events);
-    } catch (error) {
-      await failed(error as CallError, batch);
-    }
-    flushing = false;
-    if (pending.value.length > 0 && retries === 0) void flush();
-  }
-
-  /** A refused event is set aside and the rest go on; anything else is tried again, ever more slowly. */
-  async function failed(error: CallError, batch: readonly StoredEvent[]): Promise<void> {
-    const index = Number(/^events\[(\d+)\]/.exec(error.body?.field ?? '')?.[1] ?? NaN);
-    const refused = error.status === 400 ? batch[index] : undefined;
-    if (refused) {
-      await setAside(refused.id, error.body.message);
-      pending.value = pending.value.filter((event) => event.id !== refused.id);
-      setAsideCount.value += 1;
-      retries = 0;
-      refold();
-      return;
-    }
-    online.value = error.status !== 0;
-    const wait = RETRY_MS[Math.min(retries, RETRY_MS.length - 1)]!;
-    retries += 1;
-    retryTimer = setTimeout(() => void flush(), wait);
+    await kept;
+    flush();
   }
 
   /** Takes in what the server stored, from the feed or as the answer to a post: in any order, any number of times. */
   function hear(events: AcceptedEvents['events']): void {
     const known = new Set(acknowledged.value.map((event) => event.id));
-    const fresh = events.filter((event) => !known.has(event.id)) as StoredEvent[];
-    const ids = new Set(events.map((event) => event.id));
-    if (fresh.length) acknowledged.value = [...acknowledged.value, ...fresh].sort((a, b) => a.seq! - b.seq!);
-    const still = pending.value.filter((event) => !ids.has(event.id));
-    if (still.length !== pending.value.length) {
-      pending.value = still;
-      void delivered([...ids]).catch(() => undefined);
-    }
-    if (fresh.length) refold();
+    const fresh = events.filter((event) => !known.has(event.id));
+    if (fresh.length === 0) return;
+    acknowledged.value = [...acknowledged.value, ...fresh].sort((a, b) => a.seq! - b.seq!);
+    const runId = run.value!.id;
+    void keepEvents(runId, fresh).then(() => takeOut(fresh.map((event) => event.id)));
+    refold();
   }
 
   return {
     run,
+    acknowledged,
     state,
-    outlook,
-    outlookCount,
+    outlook: outlook.outlook,
+    outlookCount: outlook.outlookCount,
     settled,
-    plan,
-    planError,
-    lots,
+    plan: planning.plan,
+    planError: planning.planError,
+    lots: planning.lots,
     nowMs,
     online,
     pending,
-    setAsideCount,
+    setAside,
+    looksOn,
     open,
     close,
     tap,
+    record,
   };
 });
-
-/** Envelopes for the events of one tap. */
-export function envelopes(events: readonly NewEvent[], simAtMs: number | null): StoredEvent[] {
-  const tapId = newId();
-  const deviceAtMs = Date.now();
-  return events.map((event) => ({
-    id: newId(),
-    kind: event.kind,
-    v: CURRENT_VERSION,
-    deviceId: deviceId(),
-    deviceAtMs: deviceAtMs - (event.agoMs ?? 0),
-    offsetMs: clockOffset.offsetMs,
-    offsetSpreadMs: clockOffset.spreadMs,
-    ...(simAtMs === null ? {} : { simAtMs: Math.round(simAtMs - (event.agoMs ?? 0)) }),
-    tapId,
-    payload: event.payload as Record<string, unknown>,
-  }));
-}

@@ -1,8 +1,12 @@
 import { usePreferredDark } from '@vueuse/core';
 import { defineStore } from 'pinia';
 import { computed, ref, watchEffect } from 'vue';
-import { DEFAULT_SETTINGS, type Session, type Settings, type SignIn } from '#contract';
+import { DEFAULT_SETTINGS, type Join, type Session, type Settings, type SignIn } from '#contract';
 import { call } from '../live/api.ts';
+import { callKept, forgetKept, keepAnswer } from '../live/kept.ts';
+import { signedInAgain } from '../live/sync.ts';
+
+const ADDRESS = '/api/session';
 
 /** Who is signed in, and how they like things shown. */
 export const useSession = defineStore('session', () => {
@@ -17,20 +21,31 @@ export const useSession = defineStore('session', () => {
     document.documentElement.dataset['theme'] = dark ? 'dark' : 'light';
   });
 
-  /** Asks the server once who this is. */
+  /** Asks the server once who this is; without the server, who it was the last time. */
   async function ask(): Promise<void> {
     if (asked.value) return;
-    session.value = await call<Session | null>('GET', '/api/session');
+    session.value = await callKept<Session | null>(ADDRESS);
     asked.value = true;
   }
 
   async function signIn(who: SignIn): Promise<void> {
-    session.value = await call<Session>('POST', '/api/session', who);
+    enter(await call<Session>('POST', ADDRESS, who));
+  }
+
+  async function join(who: Join): Promise<void> {
+    enter(await call<Session>('POST', '/api/join', who));
+  }
+
+  function enter(opened: Session): void {
+    session.value = opened;
     asked.value = true;
+    void keepAnswer(ADDRESS, opened);
+    signedInAgain();
   }
 
   async function signOut(): Promise<void> {
-    await call('DELETE', '/api/session');
+    await call('DELETE', ADDRESS);
+    await forgetKept();
     session.value = null;
   }
 
@@ -38,5 +53,5 @@ export const useSession = defineStore('session', () => {
     session.value = await call<Session>('PUT', '/api/settings', { ...settings.value, ...change });
   }
 
-  return { session, settings, ask, signIn, signOut, keep };
+  return { session, settings, ask, signIn, join, signOut, keep };
 });

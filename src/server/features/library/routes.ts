@@ -11,7 +11,7 @@ export function libraryRoutes(app: FastifyInstance, source: DataSource): void {
     url: '/api/formulas',
     summary: 'Formulas of the kitchen, newest revision of each',
     response: v.array(FormulaSchema),
-    signedIn: true,
+    role: 'viewer',
     handler: async ({ session }) => formulas(source, session),
   });
   route(app, {
@@ -19,7 +19,7 @@ export function libraryRoutes(app: FastifyInstance, source: DataSource): void {
     url: '/api/stations',
     summary: 'Stations of the kitchen',
     response: v.array(StationSchema),
-    signedIn: true,
+    role: 'viewer',
     handler: async ({ session }) => stations(source, session),
   });
 }

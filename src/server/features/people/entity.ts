@@ -1,5 +1,5 @@
 import { EntitySchema } from 'typeorm';
-import type { Person, Settings } from '#contract';
+import type { Person, Role, Settings } from '#contract';
 
 export interface KitchenRow {
   id: string;
@@ -20,9 +20,13 @@ export interface PersonRow {
   id: string;
   kitchenId: string;
   name: string;
-  role: Person['role'];
-  passphraseHash: string;
+  kind: Person['kind'];
+  role: Role;
+  /** None for a device: it came in by code. */
+  passphraseHash: string | null;
   settings: Settings;
+  /** Since when this one is no longer of the kitchen; what was done before keeps its name. */
+  leftAt: Date | null;
 }
 
 export const PersonEntity = new EntitySchema<PersonRow>({
@@ -31,8 +35,10 @@ export const PersonEntity = new EntitySchema<PersonRow>({
     id: { type: 'uuid', primary: true },
     kitchenId: { type: 'uuid', name: 'kitchen_id' },
     name: { type: 'text' },
+    kind: { type: 'text', default: 'person' },
     role: { type: 'text' },
-    passphraseHash: { type: 'text', name: 'passphrase_hash' },
+    passphraseHash: { type: 'text', name: 'passphrase_hash', nullable: true },
     settings: { type: 'jsonb' },
+    leftAt: { type: 'timestamptz', name: 'left_at', nullable: true },
   },
 });

@@ -1,32 +1,11 @@
-import type { DataSource } from 'typeorm';
-import type { Person, Session, Settings } from '#contract';
+import { IsNull, type DataSource, type EntityManager } from 'typeorm';
+import type { NewPassphraseBody, Person, Role, Session, Settings } from '#contract';
 import { inKitchen } from '../../database.ts';
-import { RequestError, notSignedIn } from '../../errors.ts';
+import { RequestError, badInput, notFound, notSignedIn } from '../../errors.ts';
 import type { KnownSession } from '../../plugins/sessions.ts';
-import { KitchenEntity, PersonEntity } from './entity.ts';
+import { record } from '../audit/service.ts';
+import { KitchenEntity, PersonEntity, type PersonRow } from './entity.ts';
 import { fitsPassphrase, hashPassphrase } from './passphrase.ts';
-
-/** Compared against when nobody has the name, so that both answers take as long. */
-const NOBODY = hashPassphrase('nobody has this name');
-
-/** @throws RequestError 401 with the same words for a wrong name and a wrong passphrase. */
-export async function signIn(
-  source: DataSource,
-  name: string,
-  passphrase: string,
-): Promise<{ id: string; kitchenId: string }> {
-  const [found] = await source.query('SELECT id, kitchen_id, passphrase_hash FROM person_for_sign_in($1)', [name]);
-  const fits = await fitsPassphrase(passphrase, found?.passphrase_hash ?? (await NOBODY));
-  if (!found || !fits) {
-    throw new RequestError(401, {
-      code: 'wrongSignIn',
-      message: 'Name and passphrase do not fit together.',
-      field: 'passphrase',
-      hint: 'Check both; capitals matter in the passphrase.',
-    });
-  }
-  return { id: found.id, kitchenId: found.kitchen_id };
-}
 
 export async function sessionOf(source: DataSource, who: { personId: string; kitchenId: string }): Promise<Session> {
   return inKitchen(source, who.kitchenId, async (manager) => {
@@ -34,17 +13,21 @@ export async function sessionOf(source: DataSource, who: { personId: string; kit
     const kitchen = await manager.findOne(KitchenEntity, { where: { id: who.kitchenId } });
     if (!person || !kitchen) throw notSignedIn();
     return {
-      person: { id: person.id, name: person.name, role: person.role },
+      person: toPerson(person),
       kitchen: { id: kitchen.id, name: kitchen.name, timeZone: kitchen.timeZone },
       settings: person.settings,
     };
   });
 }
 
+/** People and devices of the kitchen, people first. */
 export async function people(source: DataSource, session: KnownSession): Promise<Person[]> {
   return inKitchen(source, session.kitchenId, async (manager) => {
-    const rows = await manager.find(PersonEntity, { order: { name: 'ASC' } });
-    return rows.map(({ id, name, role }) => ({ id, name, role }));
+    const rows = await manager.find(PersonEntity, {
+      where: { leftAt: IsNull() },
+      order: { kind: 'DESC', name: 'ASC' },
+    });
+    return rows.map(toPerson);
   });
 }
 
@@ -53,4 +36,76 @@ export async function keepSettings(source: DataSource, session: KnownSession, se
     manager.update(PersonEntity, { id: session.personId }, { settings }),
   );
   return sessionOf(source, session);
+}
+
+/** Changes one's passphrase and ends one's sessions elsewhere. @throws RequestError 400 when the current one is wrong */
+export async function changePassphrase(
+  source: DataSource,
+  session: KnownSession,
+  { current, next }: NewPassphraseBody,
+): Promise<void> {
+  const { passphraseHash } = await inKitchen(source, session.kitchenId, (manager) => find(manager, session.personId));
+  if (!passphraseHash) throw badInput('A device has no passphrase: it came in by code.', 'current');
+  if (!(await fitsPassphrase(current, passphraseHash))) throw badInput('This is not your passphrase.', 'current');
+  const hash = await hashPassphrase(next);
+  await inKitchen(source, session.kitchenId, async (manager) => {
+    await manager.update(PersonEntity, { id: session.personId }, { passphraseHash: hash });
+    await manager.query('DELETE FROM session WHERE person_id = $1 AND id <> $2', [session.personId, session.id]);
+    await record(manager, session, 'passphrase-changed');
+  });
+}
+
+/** Gives someone another role. @throws RequestError 409 when the kitchen would have no owner left */
+export async function changeRole(
+  source: DataSource,
+  session: KnownSession,
+  personId: string,
+  role: Role,
+): Promise<Person> {
+  return inKitchen(source, session.kitchenId, async (manager) => {
+    const person = await find(manager, personId);
+    if (person.kind === 'device' && role === 'owner') throw badInput('A device cannot own a kitchen.', 'role');
+    if (role !== 'owner') await mustLeaveAnOwner(manager, person);
+    await manager.update(PersonEntity, { id: personId }, { role });
+    await record(manager, session, 'role-changed', `${person.name}, ${role}`);
+    return toPerson({ ...person, role });
+  });
+}
+
+/** Takes a person or device out of the kitchen: its sessions end at once, what it did keeps its name. */
+export async function removePerson(source: DataSource, session: KnownSession, personId: string): Promise<void> {
+  await inKitchen(source, session.kitchenId, async (manager) => {
+    const person = await find(manager, personId);
+    await mustLeaveAnOwner(manager, person);
+    await manager.update(PersonEntity, { id: personId }, { leftAt: new Date() });
+    await manager.query('DELETE FROM session WHERE person_id = $1', [personId]);
+    await record(manager, session, 'removed', person.name);
+  });
+}
+
+async function find(manager: EntityManager, personId: string): Promise<PersonRow> {
+  const person = await manager.findOne(PersonEntity, { where: { id: personId, leftAt: IsNull() } });
+  if (!person) throw notFound('This person', 'personId');
+  return person;
+}
+
+/** Owners are locked, so that two who leave at the same moment do not both count the other as staying. */
+async function mustLeaveAnOwner(manager: EntityManager, person: PersonRow): Promise<void> {
+  if (person.role !== 'owner') return;
+  const owners = await manager.find(PersonEntity, {
+    where: { role: 'owner', leftAt: IsNull() },
+    order: { id: 'ASC' },
+    lock: { mode: 'pessimistic_write' },
+  });
+  if (owners.some((owner) => owner.id !== person.id)) return;
+  throw new RequestError(409, {
+    code: 'lastOwner',
+    message: 'A kitchen keeps at least one owner.',
+    field: 'personId',
+    hint: 'Make someone else an owner first.',
+  });
+}
+
+function toPerson({ id, name, role, kind }: PersonRow): Person {
+  return { id, name, role, kind };
 }

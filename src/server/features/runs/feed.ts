@@ -18,7 +18,7 @@ export function feedRoute(app: FastifyInstance, source: DataSource, live: Live):
     summary: 'Live feed of a run (Server-Sent Events)',
     params: RunParamsSchema,
     query: AfterSeqSchema,
-    signedIn: true,
+    role: 'viewer',
     handler: async ({ params, query, session, request, reply }) => {
       let sent = Number(request.headers['last-event-id'] ?? query.after) || 0;
       const first = await eventsAfter(source, session, params.runId, sent); // a 404 must leave before the stream opens
@@ -57,7 +57,7 @@ export function feedRoute(app: FastifyInstance, source: DataSource, live: Live):
         busy = false;
       };
       const stop = live.listen(params.runId, () => void catchUp());
-      const heartbeat = setInterval(() => stream.write(': here\n\n'), HEARTBEAT_MS);
+      const heartbeat = setInterval(() => stream.write('event: here\ndata:\n\n'), HEARTBEAT_MS);
       const close = () => {
         stop();
         clearInterval(heartbeat);

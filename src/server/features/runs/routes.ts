@@ -20,7 +20,7 @@ export function runRoutes(app: FastifyInstance, source: DataSource): void {
     url: '/api/runs',
     summary: 'Runs of the kitchen, newest first',
     response: v.array(RunSummarySchema),
-    signedIn: true,
+    role: 'viewer',
     handler: async ({ session }) => listRuns(source, session),
   });
   route(app, {
@@ -30,7 +30,7 @@ export function runRoutes(app: FastifyInstance, source: DataSource): void {
     body: NewRunSchema,
     response: RunSchema,
     status: 201,
-    signedIn: true,
+    role: 'cook',
     handler: async ({ session, body }) => createRun(source, session, body),
   });
   route(app, {
@@ -39,7 +39,7 @@ export function runRoutes(app: FastifyInstance, source: DataSource): void {
     summary: 'A run with its whole log',
     params: RunParamsSchema,
     response: RunWithEventsSchema,
-    signedIn: true,
+    role: 'viewer',
     handler: async ({ session, params }) => readRun(source, session, params.runId),
   });
   route(app, {
@@ -49,7 +49,7 @@ export function runRoutes(app: FastifyInstance, source: DataSource): void {
     params: RunParamsSchema,
     body: NewEventsSchema,
     response: AcceptedEventsSchema,
-    signedIn: true,
+    role: 'cook',
     handler: async ({ session, params, body }) => appendEvents(source, session, params.runId, body.events),
   });
   route(app, {
@@ -57,7 +57,7 @@ export function runRoutes(app: FastifyInstance, source: DataSource): void {
     url: '/api/notes',
     summary: 'Notes kept for next time',
     response: v.array(NoteSchema),
-    signedIn: true,
+    role: 'viewer',
     handler: async ({ session }) => listNotes(source, session),
   });
 }

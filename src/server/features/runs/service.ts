@@ -8,7 +8,6 @@ import {
   type EventEnvelope,
   type EventKind,
   type Pins,
-  type StoredEvent,
 } from '#core/run';
 import type { AcceptedEvents, NewRun, Note, Run, RunSummary, RunWithEvents } from '#contract';
 import { inKitchen } from '../../database.ts';
@@ -16,6 +15,7 @@ import { RequestError, badInput, notFound } from '../../errors.ts';
 import { CHANNEL } from '../../plugins/live.ts';
 import { check } from '../../plugins/routes.ts';
 import type { KnownSession } from '../../plugins/sessions.ts';
+import { record } from '../audit/service.ts';
 import { currentStations, newestFormulas } from '../library/service.ts';
 import { byNeed } from './order.ts';
 import { RunEntity, RunEventEntity, type RunEventRow, type RunRow } from './entity.ts';
@@ -91,7 +91,10 @@ export async function createRun(source: DataSource, session: KnownSession, wante
         field: 'id',
         hint: 'Make a new id.',
       });
-    if ((inserted.raw as unknown[]).length > 0) await appendTo(manager, run, session, wanted.events);
+    if ((inserted.raw as unknown[]).length > 0) {
+      await appendTo(manager, run, session, wanted.events);
+      await record(manager, session, 'run-made', wanted.name);
+    }
     return toRun(run);
   });
 }
@@ -254,7 +257,7 @@ function toRun(row: RunRow): Run {
 }
 
 function summaryOf(run: RunRow, events: AcceptedEvents['events']): RunSummary {
-  const state = fold(run, events as StoredEvent[]);
+  const state = fold(run, events);
   const pieces = [...state.pieces.values()];
   return {
     id: run.id,

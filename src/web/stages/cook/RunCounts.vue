@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { computed } from 'vue';
-import { formulaOf, piecesLeft } from '#core/desk';
+import { formulaOf, lotVolumeMl, piecesLeft } from '#core/desk';
 import { millilitres } from '../../parts/format.ts';
 import { useRun } from '../../stores/run.ts';
 import { t, tn } from '../../words/index.ts';
@@ -9,7 +9,7 @@ const store = useRun();
 const counts = computed(() =>
   (store.state!.brief?.items ?? []).map((item) => {
     const pieces = [...store.state!.pieces.values()].filter((piece) => piece.formulaId === item.formulaId);
-    const mixedMl = store.state!.lots.get(item.formulaId)?.volumeMl ?? null;
+    const mixedMl = lotVolumeMl(store.state!, item.formulaId);
     const usedMl = pieces.reduce((sum, piece) => sum + piece.volumeMl, 0);
     return {
       formulaId: item.formulaId,

@@ -2,8 +2,9 @@ import { computed, ref, type ComputedRef, type Ref } from 'vue';
 import { formulaOf, type Hand } from '#core/desk';
 import type { Cue } from '#core/piece';
 import type { Piece, Tap } from '#core/run';
-import { newId } from '../../live/device.ts';
-import { useRun, type NewEvent } from '../../stores/run.ts';
+import { deviceId, newId } from '../../live/device.ts';
+import type { NewEvent } from '../../live/envelope.ts';
+import { useRun } from '../../stores/run.ts';
 import { useHands } from '../use-hands.ts';
 
 export interface Board {
@@ -44,7 +45,11 @@ export function useBoard(): Board {
         hand.dueMs - head.dueMs < ROW_SPAN_MS,
     );
   });
-  const lastTap = computed(() => store.state?.taps.at(-1));
+  // what this device tapped comes first: nobody takes back a colleague's flip while meaning their own
+  const lastTap = computed(() => {
+    const taps = store.state?.taps ?? [];
+    return taps.findLast((tap) => tap.deviceId === deviceId()) ?? taps.at(-1);
+  });
   const onPlate = computed(() => [...(store.state?.onPlate.values() ?? [])].map((id) => store.state!.pieces.get(id)!));
   const looked = computed(() => {
     const chosen = onPlate.value.find((piece) => piece.id === lookedId.value);

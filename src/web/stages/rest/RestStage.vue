@@ -9,6 +9,7 @@ import { clock, minutes, stretch } from '../../parts/format.ts';
 import PaperCard from '../../parts/PaperCard.vue';
 import { useRun } from '../../stores/run.ts';
 import { t } from '../../words/index.ts';
+import ThinLot from './ThinLot.vue';
 
 const store = useRun();
 const zone = computed(() => store.run!.pins.timeZone);
@@ -115,6 +116,7 @@ function toThePlate(formulaId: string): void {
           <span class="font-semibold">{{ t('rest.lookFor') }}</span> {{ t(`rest.${lot.body.rest.watch}`) }}
         </p>
         <p class="text-soft">{{ lot.body.rest.reason }} {{ t('rest.stir') }}</p>
+        <ThinLot :formula-id="lot.formulaId" />
         <template v-if="!lot.ended">
           <p v-if="lot.phase === 'tooEarly'" class="mt-3 text-ember">{{ t(`rest.short.${lot.body.rest.watch}`) }}</p>
           <BigButton

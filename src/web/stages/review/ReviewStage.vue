@@ -3,10 +3,11 @@ import { computed, ref } from 'vue';
 import { formulaOf } from '#core/desk';
 import { reviewRun } from '#core/review';
 import BigButton from '../../parts/BigButton.vue';
-import { minutes, number, stretch } from '../../parts/format.ts';
+import { clockSeconds, minutes, number, stretch } from '../../parts/format.ts';
 import PaperCard from '../../parts/PaperCard.vue';
 import { useRun } from '../../stores/run.ts';
 import { t, tn } from '../../words/index.ts';
+import { clashWords } from '../clash-words.ts';
 import LotTabs from '../LotTabs.vue';
 import FirstSideChart from './FirstSideChart.vue';
 
@@ -100,6 +101,16 @@ async function keepNote(): Promise<void> {
               <p v-if="error" id="note-error" class="font-semibold text-ember" role="alert">{{ error }}</p>
               <BigButton type="submit" look="say">{{ t('review.note.keep') }}</BigButton>
             </form>
+          </PaperCard>
+          <PaperCard v-if="store.state!.clashes.length" :title="t('clash.title')">
+            <p class="mb-2 text-sm text-soft">{{ t('clash.lead') }}</p>
+            <ul class="flex flex-col gap-1">
+              <li v-for="clash in store.state!.clashes" :key="clash.what + clash.eventId">
+                <span class="figure mr-2 text-soft">{{ clockSeconds(clash.atMs, store.run!.pins.timeZone) }}</span>{{
+                  clashWords(clash)
+                }}
+              </li>
+            </ul>
           </PaperCard>
           <PaperCard :title="t('review.pieces')">
             <div class="max-h-96 overflow-y-auto" tabindex="0" role="region" :aria-label="t('review.pieces')">

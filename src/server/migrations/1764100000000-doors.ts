@@ -1,0 +1,117 @@
+import type { MigrationInterface, QueryRunner } from 'typeorm';
+
+/** Devices that join, people who leave, invites by code, named sessions, back-off at the door, and the audit list. */
+export class Doors1764100000000 implements MigrationInterface {
+  readonly name = 'Doors1764100000000';
+
+  async up(runner: QueryRunner): Promise<void> {
+    await runner.query(`
+      ALTER TABLE person
+        ADD COLUMN kind text NOT NULL DEFAULT 'person' CHECK (kind IN ('person', 'device')),
+        ADD COLUMN left_at timestamptz,
+        ALTER COLUMN passphrase_hash DROP NOT NULL,
+        ADD CONSTRAINT person_has_passphrase CHECK (kind = 'device' OR passphrase_hash IS NOT NULL);
+      DROP INDEX person_name;
+      -- one signs in by name alone, so the name of a person stands for one person while that person is here
+      CREATE UNIQUE INDEX person_name ON person (lower(name)) WHERE kind = 'person' AND left_at IS NULL;
+      CREATE UNIQUE INDEX device_name ON person (kitchen_id, lower(name)) WHERE kind = 'device' AND left_at IS NULL;
+
+      ALTER TABLE session
+        ADD COLUMN id uuid NOT NULL DEFAULT gen_random_uuid() UNIQUE,
+        ADD COLUMN opened_on text NOT NULL DEFAULT '',
+        ADD COLUMN last_seen_at timestamptz NOT NULL DEFAULT now();
+      CREATE INDEX session_by_kitchen ON session (kitchen_id);
+
+      CREATE TABLE invite (
+        id uuid PRIMARY KEY,
+        kitchen_id uuid NOT NULL REFERENCES kitchen,
+        code_hash bytea NOT NULL UNIQUE,
+        kind text NOT NULL CHECK (kind IN ('person', 'device')),
+        role text NOT NULL CHECK (role IN ('owner', 'cook', 'viewer')),
+        made_by uuid REFERENCES person,
+        made_at timestamptz NOT NULL DEFAULT now(),
+        expires_at timestamptz NOT NULL,
+        used_at timestamptz
+      );
+      CREATE INDEX invite_by_kitchen ON invite (kitchen_id);
+
+      CREATE TABLE audit (
+        id bigint GENERATED ALWAYS AS IDENTITY PRIMARY KEY,
+        kitchen_id uuid NOT NULL REFERENCES kitchen,
+        at timestamptz NOT NULL DEFAULT now(),
+        person_id uuid REFERENCES person,
+        what text NOT NULL,
+        detail jsonb NOT NULL DEFAULT '{}'
+      );
+      CREATE INDEX audit_by_kitchen ON audit (kitchen_id, id DESC);
+
+      CREATE TABLE sign_in_try (
+        door bytea PRIMARY KEY,
+        failures integer NOT NULL,
+        last_at timestamptz NOT NULL
+      );
+    `);
+    for (const table of ['invite', 'audit']) {
+      await runner.query(`
+        ALTER TABLE ${table} ENABLE ROW LEVEL SECURITY;
+        CREATE POLICY own_kitchen ON ${table} TO bluebell_app
+          USING (kitchen_id = nullif(current_setting('bluebell.kitchen', true), '')::uuid)
+          WITH CHECK (kitchen_id = nullif(current_setting('bluebell.kitchen', true), '')::uuid);
+      `);
+    }
+    await runner.query(`
+      GRANT INSERT ON person TO bluebell_app;
+      GRANT UPDATE (role, passphrase_hash, left_at) ON person TO bluebell_app;
+      REVOKE SELECT (token_hash) ON session FROM bluebell_app;
+      GRANT SELECT (id, person_id, opened_on, created_at, last_seen_at, expires_at) ON session TO bluebell_app;
+      GRANT UPDATE (last_seen_at) ON session TO bluebell_app;
+      GRANT SELECT, INSERT, DELETE ON invite TO bluebell_app;
+      GRANT UPDATE (used_at) ON invite TO bluebell_app;
+      GRANT SELECT, INSERT ON audit TO bluebell_app;
+
+      DROP FUNCTION person_for_sign_in(text);
+      DROP FUNCTION session_by_token(bytea);
+      CREATE FUNCTION person_for_sign_in(wanted text)
+        RETURNS TABLE (id uuid, kitchen_id uuid, passphrase_hash text)
+        LANGUAGE sql STABLE SECURITY DEFINER SET search_path = public, pg_temp
+        AS $$ SELECT id, kitchen_id, passphrase_hash FROM person
+              WHERE lower(name) = lower(wanted) AND kind = 'person' AND left_at IS NULL $$;
+      CREATE FUNCTION session_by_token(wanted bytea)
+        RETURNS TABLE (id uuid, person_id uuid, kitchen_id uuid, role text, last_seen_at timestamptz)
+        LANGUAGE sql STABLE SECURITY DEFINER SET search_path = public, pg_temp
+        AS $$ SELECT s.id, s.person_id, s.kitchen_id, p.role, s.last_seen_at
+              FROM session s JOIN person p ON p.id = s.person_id
+              WHERE s.token_hash = wanted AND s.expires_at > now() AND p.left_at IS NULL $$;
+      CREATE FUNCTION invite_by_code(wanted bytea)
+        RETURNS TABLE (id uuid, kitchen_id uuid, kind text, role text)
+        LANGUAGE sql STABLE SECURITY DEFINER SET search_path = public, pg_temp
+        AS $$ SELECT id, kitchen_id, kind, role FROM invite
+              WHERE code_hash = wanted AND used_at IS NULL AND expires_at > now() $$;
+
+      -- five free tries, then a wait that doubles from one second to five minutes; an hour of quiet forgets
+      CREATE FUNCTION sign_in_wait_s(wanted bytea) RETURNS double precision
+        LANGUAGE sql STABLE SECURITY DEFINER SET search_path = public, pg_temp
+        AS $$ SELECT coalesce((
+                SELECT greatest(0, extract(epoch FROM last_at - now())
+                         + CASE WHEN failures < 5 THEN 0 ELSE least(300, 2 ^ least(failures - 5, 9)) END)
+                FROM sign_in_try WHERE door = wanted AND last_at > now() - interval '1 hour'), 0) $$;
+      CREATE FUNCTION sign_in_failed(wanted bytea) RETURNS void
+        LANGUAGE sql SECURITY DEFINER SET search_path = public, pg_temp
+        AS $$ DELETE FROM sign_in_try WHERE last_at < now() - interval '1 hour';
+              INSERT INTO sign_in_try VALUES (wanted, 1, now())
+              ON CONFLICT (door) DO UPDATE SET failures = sign_in_try.failures + 1, last_at = now() $$;
+      CREATE FUNCTION sign_in_fitted(wanted bytea) RETURNS void
+        LANGUAGE sql SECURITY DEFINER SET search_path = public, pg_temp
+        AS $$ DELETE FROM sign_in_try WHERE door = wanted $$;
+
+      REVOKE ALL ON FUNCTION person_for_sign_in(text), session_by_token(bytea), invite_by_code(bytea),
+        sign_in_wait_s(bytea), sign_in_failed(bytea), sign_in_fitted(bytea) FROM PUBLIC;
+      GRANT EXECUTE ON FUNCTION person_for_sign_in(text), session_by_token(bytea), invite_by_code(bytea),
+        sign_in_wait_s(bytea), sign_in_failed(bytea), sign_in_fitted(bytea) TO bluebell_app;
+    `);
+  }
+
+  async down(): Promise<void> {
+    throw new Error('This migration is not taken back: restore a backup instead.');
+  }
+}

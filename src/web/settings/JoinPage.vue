@@ -1,0 +1,74 @@
+<script setup lang="ts">
+import { onMounted, ref } from 'vue';
+import { useRoute, useRouter } from 'vue-router';
+import type { CodeMeans } from '#contract';
+import { call } from '../live/api.ts';
+import BellMark from '../parts/BellMark.vue';
+import BigButton from '../parts/BigButton.vue';
+import FormField from '../parts/FormField.vue';
+import { useSession } from '../stores/session.ts';
+import { t } from '../words/index.ts';
+import { useAction } from './use-action.ts';
+
+/** Joins a kitchen by code: first the code, then what it asks for. A QR brings the code along. */
+const session = useSession();
+const route = useRoute();
+const router = useRouter();
+const code = ref(decodeURIComponent(route.hash.slice(1)));
+const means = ref<CodeMeans | null>(null);
+const name = ref('');
+const passphrase = ref('');
+const { errors, busy, run } = useAction();
+
+const readCode = () =>
+  run(async () => {
+    means.value = await call<CodeMeans>('POST', '/api/join/code', { code: code.value });
+    if (means.value.kind === 'device') name.value = t('join.deviceName');
+  });
+const join = () =>
+  run(async () => {
+    const asPerson = means.value?.kind === 'person' ? { passphrase: passphrase.value } : {};
+    await session.join({ code: code.value, name: name.value, ...asPerson });
+    await router.push('/runs');
+  });
+onMounted(() => {
+  if (code.value) void readCode();
+});
+</script>
+
+<template>
+  <main class="mx-auto flex min-h-dvh max-w-md flex-col justify-center gap-6 p-5">
+    <div class="flex items-center gap-3 text-bell">
+      <BellMark />
+      <h1 class="text-4xl">{{ t('join.title') }}</h1>
+    </div>
+    <form v-if="!means" class="flex flex-col gap-4" novalidate @submit.prevent="readCode">
+      <p class="text-lg text-soft">{{ t('join.lead') }}</p>
+      <FormField v-model="code" :label="t('join.code')" :error="errors['code'] ?? errors['']" />
+      <BigButton type="submit" look="say" :disabled="busy">{{ t('join.next') }}</BigButton>
+    </form>
+    <form v-else class="flex flex-col gap-4" novalidate @submit.prevent="join">
+      <p class="text-lg text-soft">{{ t(`join.as.${means.kind}`, { role: t(`kitchen.role.${means.role}`) }) }}</p>
+      <FormField
+        v-model="name"
+        :label="t(`join.name.${means.kind}`)"
+        :hint="t(`join.nameHint.${means.kind}`)"
+        :error="errors['name']"
+        autocomplete="username"
+      />
+      <FormField
+        v-if="means.kind === 'person'"
+        v-model="passphrase"
+        type="password"
+        autocomplete="new-password"
+        :label="t('signIn.passphrase')"
+        :hint="t('passphrase.hint')"
+        :error="errors['passphrase']"
+      />
+      <p v-if="errors['code'] ?? errors['']" class="font-semibold text-ember" role="alert">
+        {{ errors['code'] ?? errors[''] }}
+      </p>
+      <BigButton type="submit" look="say" :disabled="busy">{{ t('join.go') }}</BigButton>
+    </form>
+  </main>
+</template>

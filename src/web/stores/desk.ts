@@ -1,0 +1,115 @@
+import { ref, shallowRef, type Ref, type ShallowRef } from 'vue';
+import { unrecordedWindows, type RunPlan } from '#core/desk';
+import type { ScaledBatter } from '#core/formula';
+import type { EventKind, RunState } from '#core/run';
+import type { Run } from '#contract';
+import type { NewEvent } from '../live/envelope.ts';
+import { desk } from '../workers/desk.ts';
+import type { Outlook } from '../workers/desk.worker.ts';
+
+/** The run in hand, as the desk needs it. */
+export interface InHand {
+  readonly run: ShallowRef<Run | null>;
+  readonly state: ShallowRef<RunState | null>;
+  readonly nowMs: Ref<number>;
+  /** Whether the newest event of these kinds came from this device: it alone records the advice that followed. */
+  caused(kinds: readonly EventKind[]): boolean;
+  /** Puts facts of advice into the log. */
+  record(facts: readonly NewEvent[]): Promise<void>;
+}
+
+/** What the desk's worker foresees for the run in hand; one question at a time, the newest state asks again. */
+export function useOutlook({ run, state, nowMs, record }: InHand) {
+  const outlook = shallowRef<Outlook | null>(null);
+  /** Events folded into the newest outlook: equal to the state's count when the screen is up to date. */
+  const outlookCount = ref(-1);
+  /** Set by a tap of this device: its advice is recorded once by the device that caused it. */
+  let tapped = false;
+  let asking = false;
+  let askAgain = false;
+
+  function ask(): void {
+    askAgain = true;
+    if (!asking) void answer();
+  }
+
+  async function answer(): Promise<void> {
+    asking = true;
+    while (askAgain && run.value && state.value) {
+      askAgain = false;
+      const asked = state.value;
+      const current = run.value;
+      const seed = current.rehearsal ? current.seed : null;
+      const result = await desk()
+        .outlook(current.pins, asked, nowMs.value, seed)
+        .catch((error: unknown) => (console.error(error), null)); // the last outlook stands; the next tick asks again
+      if (!result) break;
+      if (run.value?.id !== current.id) continue;
+      outlook.value = result;
+      outlookCount.value = asked.eventCount;
+      if (tapped && asked === state.value) {
+        tapped = false;
+        const facts = unrecordedWindows(asked, result.forecast);
+        if (facts.length) await record(facts.map((payload) => ({ kind: 'window-shown', payload })));
+      }
+    }
+    asking = false;
+  }
+
+  return {
+    outlook,
+    outlookCount,
+    ask,
+    tapped: () => (tapped = true),
+    clear: () => {
+      outlook.value = null;
+      outlookCount.value = -1;
+    },
+  };
+}
+
+/** The plan of the run in hand, made anew when what it rests on changes: the brief, the portions and the pins. */
+export function usePlan({ run, state, nowMs, caused, record }: InHand) {
+  const plan = shallowRef<RunPlan | null>(null);
+  const planError = ref<string | null>(null);
+  const lots = shallowRef<Record<string, ScaledBatter>>({});
+  let plannedFor = '';
+
+  async function ask(): Promise<void> {
+    const current = run.value;
+    const asked = state.value;
+    if (!current || !asked?.brief) return;
+    const key = JSON.stringify([current.id, asked.brief, [...asked.portionMl]]);
+    if (key === plannedFor) return;
+    plannedFor = key;
+    const [result, amounts] = await Promise.all([
+      desk().plan(current.pins, asked, nowMs.value),
+      desk().lots(current.pins, asked),
+    ]);
+    if (run.value?.id !== current.id) return;
+    plan.value = 'error' in result ? null : result;
+    planError.value = 'error' in result ? result.error : null;
+    lots.value = amounts;
+    if ('error' in result || !caused(['brief-set', 'portion-set'])) return;
+    const { startMs, firstPourMs, lastLiftMs, spareS } = result;
+    const adopted = state.value?.plan;
+    const same =
+      adopted?.startMs === startMs && adopted.firstPourMs === firstPourMs && adopted.lastLiftMs === lastLiftMs;
+    if (same) return;
+    const { modelVersion } = current.pins;
+    await record([{ kind: 'plan-adopted', payload: { startMs, firstPourMs, lastLiftMs, spareS, modelVersion } }]);
+  }
+
+  return {
+    plan,
+    planError,
+    lots,
+    ask,
+    clear: () => {
+      plan.value = null;
+      planError.value = null;
+      lots.value = {};
+      plannedFor = '';
+    },
+  };
+}

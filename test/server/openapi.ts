@@ -1,0 +1,69 @@
+import { randomUUID } from 'node:crypto';
+import type { FastifyInstance } from 'fastify';
+import type { Role } from '#contract';
+import type { TestKitchen } from './app.ts';
+import { made, newRun } from './make.ts';
+
+// The server's own OpenAPI document, from which the tests learn what routes there are.
+
+export interface Schema {
+  readonly type?: string;
+  readonly properties?: Record<string, Schema>;
+  readonly required?: string[];
+  readonly items?: Schema;
+}
+interface Operation {
+  readonly requestBody?: { readonly content: Record<string, { readonly schema: Schema }> };
+  readonly 'x-role'?: Role | 'anyone';
+}
+export interface Route {
+  readonly method: string;
+  readonly url: string;
+  readonly role: Role | 'anyone';
+  readonly body: Schema | undefined;
+}
+
+export async function routesOf(app: FastifyInstance): Promise<Route[]> {
+  const document = (await app.inject({ url: '/api/docs' })).json() as {
+    paths: Record<string, Record<string, Operation>>;
+  };
+  return Object.entries(document.paths).flatMap(([url, methods]) =>
+    Object.entries(methods).map(([method, operation]) => ({
+      method: method.toUpperCase(),
+      url,
+      role: operation['x-role']!,
+      body: operation.requestBody?.content['application/json']?.schema,
+    })),
+  );
+}
+
+/** A body each route takes as it stands, from someone of the kitchen. */
+export function goodBody(route: Route, kitchen: TestKitchen): Record<string, unknown> {
+  switch (`${route.method} ${route.url}`) {
+    case 'POST /api/session':
+      return { name: 'x', passphrase: 'y' };
+    case 'PUT /api/settings':
+      return { temperatureUnit: 'C', theme: 'light', sound: true };
+    case 'PUT /api/passphrase':
+      return { current: 'not this one', next: 'puffins in the burrow' };
+    case 'PUT /api/people/{personId}':
+      return { role: 'cook' };
+    case 'POST /api/invites':
+      return { kind: 'person', role: 'cook' };
+    case 'POST /api/join/code':
+      return { code: 'AAAA-AAAA' };
+    case 'POST /api/join':
+      return { code: 'AAAA-AAAA', name: 'Nobody yet', passphrase: 'puffins in the burrow' };
+    case 'POST /api/runs':
+      return { ...newRun(kitchen) };
+    case 'POST /api/runs/{runId}/events':
+      return { events: [made('flipped', { pieceId: randomUUID() })] };
+    default:
+      throw new Error(`No body is known for ${route.method} ${route.url}: add one here.`);
+  }
+}
+
+/** The address of a route with its gaps filled. */
+export function addressOf(route: Route, ids: Readonly<Record<string, string>>): string {
+  return route.url.replaceAll(/\{(\w+)\}/g, (_gap, name: string) => encodeURIComponent(ids[name] ?? `no-${name}`));
+}
