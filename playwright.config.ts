@@ -2,6 +2,7 @@ import { defineConfig } from '@playwright/test';
 import { CHROMIUM } from './scripts/lib/chromium.ts';
 
 const port = process.env['E2E_PORT'] ?? '4750';
+const lanPort = (process.env['E2E_LAN_PORT'] ??= String(Number(port) + 1));
 
 /** The real application in Debian's Chromium, against a server with a database of its own. */
 export default defineConfig({
@@ -23,7 +24,7 @@ export default defineConfig({
   },
   webServer: {
     command: 'node scripts/boot.mjs serve-e2e',
-    env: { E2E_PORT: port },
+    env: { E2E_PORT: port, E2E_LAN_PORT: lanPort },
     url: `http://127.0.0.1:${port}/api/health`,
     timeout: 180_000,
     reuseExistingServer: false,

@@ -4,4 +4,5 @@ import { stopOnSignal } from './lib/stop.ts';
 // What the browser tests run against, until a signal stops it.
 let stop: () => Promise<void> = async () => undefined;
 stopOnSignal(() => stop());
-({ stop } = await startDemoServer(Number(process.env['E2E_PORT'] ?? 4750)));
+const port = Number(process.env['E2E_PORT'] ?? 4750);
+({ stop } = await startDemoServer(port, Number(process.env['E2E_LAN_PORT'] ?? port + 1)));

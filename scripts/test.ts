@@ -29,7 +29,7 @@ try {
 }
 
 console.log('\nThe application in the browser …');
-add(total, await playwright([], { E2E_PORT: String(await freePort()) }));
+add(total, await playwright([], { E2E_PORT: String(await freePort()), E2E_LAN_PORT: String(await freePort()) }));
 
 const lines = countCode(execFileSync('git', ['ls-files'], { cwd: ROOT, encoding: 'utf8' }).split('\n').filter(Boolean));
 console.log(

@@ -1,7 +1,12 @@
+import { mkdtempSync, rmSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
 import { serve } from '../../src/server/app.ts';
+import type { ServerConfig } from '../../src/server/config.ts';
 import { migrate } from '../../src/server/database.ts';
 import { buildWeb } from './build.ts';
 import { seedDemo } from './demo.ts';
+import { lanIdentity } from './lan.ts';
 import { temporaryCluster } from './lanes.ts';
 import { WEB_ROOT } from './paths.ts';
 
@@ -11,14 +16,18 @@ export interface DemoServer {
   readonly stop: () => Promise<void>;
 }
 
-/** The built application with demo data on a cluster that goes with it: for the browser tests and the pictures. */
-export async function startDemoServer(port: number): Promise<DemoServer> {
+/**
+ * The built application with demo data on a cluster that goes with it: for the browser tests and the pictures. With a
+ * `lanPort` it is served over HTTPS there as well, as on a kitchen's network.
+ */
+export async function startDemoServer(port: number, lanPort?: number): Promise<DemoServer> {
   const cluster = await temporaryCluster();
   const databaseUrl = cluster.url('bluebell');
   await migrate(databaseUrl);
   await seedDemo(databaseUrl, false);
   await buildWeb();
-  const app = await serve({
+  const keys = mkdtempSync(join(tmpdir(), 'bluebell-lan-'));
+  const config: ServerConfig = {
     host: '127.0.0.1',
     port,
     databaseUrl,
@@ -26,14 +35,18 @@ export async function startDemoServer(port: number): Promise<DemoServer> {
     logLevel: 'warn',
     rateLimit: { perMinute: 6000, signInPerMinute: 200 },
     https: false,
-  });
-  const address = app.server.address();
+    lan: await lanIdentity(keys, '127.0.0.1', lanPort ?? 4748),
+  };
+  const apps = [await serve(config)];
+  if (lanPort !== undefined) apps.push(await serve({ ...config, port: lanPort, https: true }));
+  const address = apps[0]!.server.address();
   return {
     url: `http://127.0.0.1:${typeof address === 'object' && address ? address.port : port}`,
     databaseUrl,
     stop: async () => {
-      await app.close();
+      await Promise.all(apps.map((app) => app.close()));
       await cluster.remove();
+      rmSync(keys, { recursive: true, force: true });
     },
   };
 }

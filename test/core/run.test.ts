@@ -1,6 +1,6 @@
 import { describe, expect, it } from '@jest/globals';
 import fc from 'fast-check';
-import { readFileSync } from 'node:fs';
+import { readFileSync, readdirSync } from 'node:fs';
 import { EVENT_KINDS, fold, placeKey, runNowMs, type EventKind, type Payload, type StoredEvent } from '#core/run';
 import { BRIEF, CAKES, GRIDDLE_ID, NOBODY, PAN_ONE, PINS, id, numbered, writer } from './fixtures.ts';
 
@@ -178,7 +178,7 @@ describe('undo', () => {
     const row = ['A1', 'A2', 'A3'].map((place, i) => e('poured', pour(id(0xb0 + i), place), { tapId }));
     const before = fold(RUN, numbered(row));
     expect(before.taps).toEqual([
-      { tapId, eventIds: row.map((x) => x.id), kind: 'poured', placeIds: ['A1', 'A2', 'A3'] },
+      { tapId, deviceId: id(0xd), eventIds: row.map((x) => x.id), kind: 'poured', placeIds: ['A1', 'A2', 'A3'] },
     ]);
     const after = fold(RUN, numbered([...row, e('undone', { eventIds: before.taps[0]!.eventIds })]));
     expect(after.onPlate.size).toBe(0);
@@ -277,21 +277,25 @@ describe('the fold is total', () => {
 });
 
 describe('golden logs', () => {
-  it('a log of version 1 folds to what it folded to when it was released', () => {
-    const golden = JSON.parse(readFileSync(new URL('../golden/v1.json', import.meta.url), 'utf8'));
-    const state = fold({ pins: golden.pins, rehearsal: golden.rehearsal }, golden.events);
-    const told = {
-      pieces: [...state.pieces.values()].map((piece) => [
-        piece.placeId,
-        piece.pouredAtMs,
-        piece.flippedAtMs,
-        piece.offAtMs,
-        piece.fate,
-      ]),
-      refused: state.refused.map((refusal) => refusal.reason),
-      mixed: [...state.lots.values()].map((lot) => lot.mixedAtMs),
-      notes: state.notes.map((note) => note.text),
-    };
-    expect(told).toEqual(golden.folded);
-  });
+  const folder = new URL('../golden/', import.meta.url);
+  it.each(readdirSync(folder).filter((file) => file.endsWith('.json')))(
+    '%s folds to what it folded to when it was released',
+    (file) => {
+      const golden = JSON.parse(readFileSync(new URL(file, folder), 'utf8'));
+      const state = fold({ pins: golden.pins, rehearsal: golden.rehearsal }, golden.events);
+      const told = {
+        pieces: [...state.pieces.values()].map((piece) => [
+          piece.placeId,
+          piece.pouredAtMs,
+          piece.flippedAtMs,
+          piece.offAtMs,
+          piece.fate,
+        ]),
+        refused: state.refused.map((refusal) => refusal.reason),
+        mixed: [...state.lots.values()].map((lot) => lot.mixedAtMs),
+        notes: state.notes.map((note) => note.text),
+      };
+      expect(told).toEqual(golden.folded);
+    },
+  );
 });

@@ -39,8 +39,8 @@ export interface TestServer {
 
 export const PASSPHRASE = 'gannets over the point';
 
-/** A server on a database of its own in the tests' cluster. */
-export async function testServer(more: Partial<ServerConfig> = {}): Promise<TestServer> {
+/** An empty database of its own in the tests' cluster. */
+export async function newDatabase(): Promise<string> {
   const cluster = process.env['TEST_CLUSTER_URL'];
   if (!cluster) throw new Error('Run these tests with "npm test": it starts their database.');
   const database = `test_${randomUUID().replaceAll('-', '')}`;
@@ -48,9 +48,11 @@ export async function testServer(more: Partial<ServerConfig> = {}): Promise<Test
   await admin.connect();
   await admin.query(`CREATE DATABASE ${database}`);
   await admin.end();
-  const databaseUrl = cluster.replace(/\/[^/]*$/, `/${database}`);
-  await migrate(databaseUrl);
-  const config: ServerConfig = {
+  return cluster.replace(/\/[^/]*$/, `/${database}`);
+}
+
+export function testConfig(databaseUrl: string, more: Partial<ServerConfig> = {}): ServerConfig {
+  return {
     host: '127.0.0.1',
     port: 0,
     databaseUrl,
@@ -60,6 +62,13 @@ export async function testServer(more: Partial<ServerConfig> = {}): Promise<Test
     https: false,
     ...more,
   };
+}
+
+/** A server on a database of its own in the tests' cluster. */
+export async function testServer(more: Partial<ServerConfig> = {}): Promise<TestServer> {
+  const databaseUrl = await newDatabase();
+  await migrate(databaseUrl);
+  const config = testConfig(databaseUrl, more);
   const app = await buildApp(config);
   const owner = new pg.Pool({ connectionString: databaseUrl, max: 2 });
   const sql = async (text: string, values: unknown[] = []) => (await owner.query(text, values)).rows;

@@ -1,7 +1,6 @@
 import { afterAll, beforeAll, describe, expect, it } from '@jest/globals';
 import { randomUUID } from 'node:crypto';
 import { testServer, type TestKitchen, type TestServer } from './app.ts';
-import { newRun } from './make.ts';
 import { addressOf, goodBody, routesOf, type Route, type Schema } from './openapi.ts';
 
 // Wrong input for every route, generated from the OpenAPI document the server itself gives.

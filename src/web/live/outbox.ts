@@ -8,6 +8,14 @@ import { onDevice, type Waiting } from './database.ts';
  */
 export const waiting = shallowRef<readonly Waiting[]>([]);
 
+/** Bluebell's own facts of advice: sent like taps, but not something a cook did. */
+const ADVICE = new Set(['plan-adopted', 'window-shown']);
+
+/** Taps as a cook counts them: a row done at once is one. */
+export function countTaps(events: readonly StoredEvent[]): number {
+  return new Set(events.filter((event) => !ADVICE.has(event.kind)).map((event) => event.tapId)).size;
+}
+
 const tabs = new BroadcastChannel('bluebell.outbox');
 const listeners = new Set<() => void>();
 /** In memory only, because the store would not take them: another tab's word must not drop them. */

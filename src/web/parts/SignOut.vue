@@ -3,7 +3,7 @@ import { Dialog, DialogPanel, DialogTitle } from '@headlessui/vue';
 import { ref } from 'vue';
 import { useRouter } from 'vue-router';
 import { CallError } from '../live/api.ts';
-import { waiting } from '../live/outbox.ts';
+import { countTaps, waiting } from '../live/outbox.ts';
 import { useSession } from '../stores/session.ts';
 import { t, tn } from '../words/index.ts';
 import BigButton from './BigButton.vue';
@@ -39,7 +39,9 @@ async function go(): Promise<void> {
     <div class="fixed inset-0 bg-black/40" aria-hidden="true" />
     <div class="fixed inset-0 flex items-center justify-center p-4">
       <DialogPanel class="max-w-md rounded-card border border-line bg-card p-5 text-base text-ink">
-        <DialogTitle class="figure text-xl">{{ tn('signOut.title', waiting.length) }}</DialogTitle>
+        <DialogTitle class="figure text-xl">{{
+          tn('signOut.title', countTaps(waiting.map((entry) => entry.event)))
+        }}</DialogTitle>
         <p class="my-3">{{ t('signOut.lead') }}</p>
         <div class="flex flex-wrap justify-end gap-3">
           <BigButton @click="go">{{ t('signOut.go') }}</BigButton>

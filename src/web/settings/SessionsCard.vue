@@ -34,8 +34,8 @@ const end = (each: OpenSession) =>
         <span class="min-w-44 flex-1"
           ><span class="font-semibold">{{ people.nameOf(each.personId) }}</span>
           <span class="block text-sm text-soft"
-            >{{ each.openedOn }}, {{ t('sessions.seen') }} {{ day(each.lastSeenAtMs, zone) }},
-            {{ clock(each.lastSeenAtMs, zone) }}</span
+            >{{ each.openedOn || t('sessions.somewhere') }}, {{ t('sessions.seen') }}
+            {{ day(each.lastSeenAtMs, zone) }}, {{ clock(each.lastSeenAtMs, zone) }}</span
           ></span
         >
         <span v-if="each.here" class="text-leaf">{{ t('sessions.here') }}</span>

@@ -4,7 +4,7 @@ import { RouterLink, useRoute, useRouter } from 'vue-router';
 import * as v from 'valibot';
 import { SignInSchema } from '#contract';
 import { CallError } from '../live/api.ts';
-import { waiting } from '../live/outbox.ts';
+import { countTaps, waiting } from '../live/outbox.ts';
 import BellMark from '../parts/BellMark.vue';
 import BigButton from '../parts/BigButton.vue';
 import FormField from '../parts/FormField.vue';
@@ -50,7 +50,7 @@ async function submit(): Promise<void> {
     </div>
     <p class="text-lg text-soft">{{ t('signIn.lead') }}</p>
     <p v-if="waiting.length" class="rounded-control bg-ember-mist p-3 font-semibold text-ember" role="status">
-      {{ tn('signIn.waiting', waiting.length) }}
+      {{ tn('signIn.waiting', countTaps(waiting.map((entry) => entry.event))) }}
     </p>
     <form class="flex flex-col gap-4" novalidate @submit.prevent="submit">
       <FormField v-model="name" :label="t('signIn.name')" :error="errors['name']" autocomplete="username" />

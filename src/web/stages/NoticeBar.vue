@@ -1,8 +1,9 @@
 <script setup lang="ts">
-import { computed, onMounted, ref } from 'vue';
+import { computed, onMounted, ref, watch } from 'vue';
 import { RouterLink, useRoute } from 'vue-router';
 import { clockOffset } from '../live/clock.ts';
 import { storageTrouble } from '../live/database.ts';
+import { countTaps } from '../live/outbox.ts';
 import { sync } from '../live/sync.ts';
 import { minutes } from '../parts/format.ts';
 import { usePeople } from '../stores/people.ts';
@@ -17,6 +18,12 @@ const people = usePeople();
 const route = useRoute();
 const looking = ref(false);
 onMounted(() => void people.load().catch(() => undefined));
+watch(
+  () => store.setAside.length,
+  (left) => {
+    if (left === 0) looking.value = false;
+  },
+);
 
 /** A clash is news for this long. */
 const NEWS_MS = 20_000;
@@ -32,16 +39,17 @@ const clockOff = computed(() => {
   if (!measured || Math.abs(offsetMs) < CLOCK_OFF_MS) return null;
   return t(offsetMs > 0 ? 'frame.clockBehind' : 'frame.clockAhead', { time: minutes(offsetMs / 1000) });
 });
+const taps = computed(() => countTaps(store.pending));
 const lines = computed(() =>
   [
-    sync.lapsed ? tn('frame.lapsed', store.pending.length) : !store.online ? waitingWords.value : null,
+    sync.lapsed ? tn('frame.lapsed', taps.value) : !store.online ? waitingWords.value : null,
     store.looksOn ? t('frame.looksOn') : null,
     storageTrouble.value ? t(`frame.storage.${storageTrouble.value}`) : null,
     clockOff.value,
     clash.value,
   ].filter((line) => line !== null),
 );
-const waitingWords = computed(() => tn('frame.waiting', store.pending.length));
+const waitingWords = computed(() => tn('frame.waiting', taps.value));
 </script>
 
 <template>

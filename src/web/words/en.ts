@@ -125,7 +125,7 @@ export const en = {
     device: 'device',
     roleOf: 'What {name} may do',
     remove: 'Take out',
-    removeWho: 'Take {name} out',
+    removeWho: 'Take out {name}',
     removeAsk: '{name} can no longer sign in, and is signed out everywhere. What was done keeps its name.',
     removeYes: 'Take out',
     removeNo: 'Leave it',
@@ -153,7 +153,7 @@ export const en = {
       'A tablet trusts this address once it has the certificate of this kitchen: open /api/network/certificate there and install it. Its fingerprint is',
     notOnNetwork: 'This Bluebell serves its own machine only. Start it with “npm start -- --lan” to let tablets in.',
   },
-  sessions: { title: 'Signed in', seen: 'last seen', here: 'here', end: 'Sign out there' },
+  sessions: { title: 'Signed in', somewhere: 'A browser', seen: 'last seen', here: 'here', end: 'Sign out there' },
   passphrase: {
     title: 'My passphrase',
     current: 'Passphrase now',
