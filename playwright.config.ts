@@ -4,10 +4,22 @@ import { CHROMIUM } from './scripts/lib/chromium.ts';
 const port = process.env['E2E_PORT'] ?? '4750';
 const lanPort = (process.env['E2E_LAN_PORT'] ??= String(Number(port) + 1));
 
+const long = Boolean(process.env['LONG_TESTS']);
+
+const webServer = {
+  command: 'node scripts/boot.mjs serve-e2e',
+  env: { E2E_PORT: port, E2E_LAN_PORT: lanPort },
+  url: `http://127.0.0.1:${port}/api/health`,
+  timeout: 180_000,
+  reuseExistingServer: false,
+  gracefulShutdown: { signal: 'SIGTERM' as const, timeout: 15_000 },
+};
+
 /** The real application in Debian's Chromium, against a server with a database of its own. */
 export default defineConfig({
   testDir: 'e2e',
-  testIgnore: process.env['LONG_TESTS'] ? [] : ['**/long/**'],
+  testMatch: long ? '**/long/*.spec.ts' : '**/*.spec.ts',
+  testIgnore: long ? [] : '**/long/**',
   timeout: 60_000,
   expect: { timeout: 10_000 },
   workers: 1,
@@ -22,12 +34,6 @@ export default defineConfig({
     screenshot: 'only-on-failure',
     launchOptions: CHROMIUM,
   },
-  webServer: {
-    command: 'node scripts/boot.mjs serve-e2e',
-    env: { E2E_PORT: port, E2E_LAN_PORT: lanPort },
-    url: `http://127.0.0.1:${port}/api/health`,
-    timeout: 180_000,
-    reuseExistingServer: false,
-    gracefulShutdown: { signal: 'SIGTERM', timeout: 15_000 },
-  },
+  // the long tests start, kill and start again servers of their own
+  ...(long ? {} : { webServer }),
 });

@@ -1,8 +1,11 @@
-import { jest, temporaryCluster } from './lib/lanes.ts';
+import { needPackage } from './lib/debian.ts';
+import { jest, playwright, temporaryCluster } from './lib/lanes.ts';
+import { quiet } from './lib/run.ts';
 import { add, type Count } from './lib/summary.ts';
 
 // Statistics and endurance: what takes minutes. Ends with one line "N passed, N failed".
 const total: Count = { passed: 0, failed: 0 };
+needPackage('chromium', () => quiet('/usr/bin/chromium', ['--version']).ok, 'the Chromium browser');
 const cluster = await temporaryCluster();
 try {
   add(
@@ -12,5 +15,7 @@ try {
 } finally {
   await cluster.remove();
 }
+console.log('\nThree devices on a bad morning …');
+add(total, await playwright([], { LONG_TESTS: '1' }));
 console.log(`${total.passed} passed, ${total.failed} failed`);
 process.exit(total.failed === 0 ? 0 : 1);

@@ -1,6 +1,7 @@
 import { shallowRef } from 'vue';
 import type { StoredEvent } from '#core/run';
 import { onDevice, type Waiting } from './database.ts';
+import { forgetJournal, readJournal, writeJournal } from './journal.ts';
 
 /**
  * Events on their way to the server, oldest first. What is in memory is what counts on screen and is sent; the device's
@@ -30,12 +31,17 @@ export function onOutboxChanged(listener: () => void): () => void {
 }
 
 export async function loadOutbox(): Promise<void> {
-  const kept = await onDevice((db) => db.getAll('waiting'));
-  if (!kept) return;
-  const ids = new Set(kept.map((entry) => entry.event.id));
+  const stored = await onDevice((db) => db.getAll('waiting'));
+  if (!stored) return;
+  const ids = new Set(stored.map((entry) => entry.event.id));
+  forgetJournal([...ids]); // those are safe
+  const rescued = readJournal();
+  const kept = [...stored, ...rescued];
+  rescued.forEach((entry) => ids.add(entry.event.id));
   const mine = waiting.value.filter((entry) => unkept.has(entry.event.id) && !ids.has(entry.event.id));
   waiting.value = [...kept, ...mine].sort((a, b) => a.order - b.order || (a.event.id < b.event.id ? -1 : 1));
   listeners.forEach((listener) => listener());
+  if (rescued.length) await write(rescued);
 }
 
 let order = Date.now();
@@ -54,6 +60,7 @@ export async function takeOut(ids: readonly string[]): Promise<void> {
   const left = waiting.value.filter((entry) => !gone.has(entry.event.id));
   if (left.length === waiting.value.length) return;
   waiting.value = left;
+  forgetJournal(ids);
   await onDevice(async (db) => {
     const transaction = db.transaction('waiting', 'readwrite');
     for (const id of ids) void transaction.store.delete(id);
@@ -81,12 +88,18 @@ async function change(ids: readonly string[], to: (entry: Waiting) => Waiting): 
 }
 
 async function write(entries: readonly Waiting[]): Promise<void> {
+  if (entries.length === 0) return;
+  writeJournal(entries);
   const kept = await onDevice(async (db) => {
     const transaction = db.transaction('waiting', 'readwrite');
     for (const entry of entries) void transaction.store.put(entry);
+    transaction.commit(); // at once: the page may be gone before it would be by itself
     await transaction.done;
     return true;
   });
-  if (kept) entries.forEach((entry) => unkept.delete(entry.event.id));
+  if (kept) {
+    entries.forEach((entry) => unkept.delete(entry.event.id));
+    forgetJournal(entries.map((entry) => entry.event.id));
+  }
   tabs.postMessage(null);
 }

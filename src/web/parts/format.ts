@@ -1,10 +1,30 @@
-import { DateTime } from 'luxon';
 import { differenceFromCelsius, fromCelsius, toKitchenMeasure } from '#core/units';
 import { ingredient, type IngredientId } from '#core/ingredients';
 import { useSession } from '../stores/session.ts';
 import { t } from '../words/index.ts';
 
 const VULGAR: Record<string, string> = { '1/8': '⅛', '1/4': '¼', '1/3': '⅓', '1/2': '½', '2/3': '⅔', '3/4': '¾' };
+
+/** Formatters cost a hundred times what formatting does, and a board asks for dozens of times at every tap. */
+function once<K, V>(make: (key: K) => V): (key: K) => V {
+  const made = new Map<K, V>();
+  return (key) => {
+    let value = made.get(key);
+    if (!value) made.set(key, (value = make(key)));
+    return value;
+  };
+}
+const TIME = { hour: '2-digit', minute: '2-digit', hourCycle: 'h23' } as const;
+const clocks = once((timeZone: string) => new Intl.DateTimeFormat('en-GB', { ...TIME, timeZone }));
+const secondClocks = once(
+  (timeZone: string) => new Intl.DateTimeFormat('en-GB', { ...TIME, second: '2-digit', timeZone }),
+);
+const days = once(
+  (timeZone: string) => new Intl.DateTimeFormat('en-GB', { weekday: 'short', day: 'numeric', month: 'long', timeZone }),
+);
+const numbers = once(
+  (digits: number) => new Intl.NumberFormat('en', { minimumFractionDigits: digits, maximumFractionDigits: digits }),
+);
 
 /** A surface in the cook's unit: "182 °C". */
 export function temperature(tempC: number): string {
@@ -39,7 +59,7 @@ export function millilitres(volumeMl: number): string {
 }
 
 export function number(value: number, digits = 0): string {
-  return new Intl.NumberFormat('en', { minimumFractionDigits: digits, maximumFractionDigits: digits }).format(value);
+  return numbers(digits).format(value);
 }
 
 /** A dial mark: "6½". */
@@ -50,15 +70,16 @@ export function mark(value: number): string {
 
 /** Wall clock in the run's own zone: "07:14". */
 export function clock(atMs: number, timeZone: string): string {
-  return DateTime.fromMillis(atMs, { zone: timeZone }).toFormat('HH:mm');
+  return clocks(timeZone).format(atMs);
 }
 
 export function clockSeconds(atMs: number, timeZone: string): string {
-  return DateTime.fromMillis(atMs, { zone: timeZone }).toFormat('HH:mm:ss');
+  return secondClocks(timeZone).format(atMs);
 }
 
+/** "Thu 26 November". */
 export function day(atMs: number, timeZone: string): string {
-  return DateTime.fromMillis(atMs, { zone: timeZone }).setLocale('en-GB').toFormat('ccc d LLLL');
+  return days(timeZone).format(atMs).replace(',', '');
 }
 
 /** A stretch of time: "1:21", never below zero. */

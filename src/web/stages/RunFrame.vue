@@ -35,7 +35,7 @@ watch(() => props.runId, open, { immediate: true });
 // on a narrow screen the stages scroll sideways: the one in hand stays in sight
 const stages = useTemplateRef('stages');
 watch(
-  [here, done], // a stage that is done has a dot, which moves the rest
+  () => `${here.value} ${JSON.stringify(done.value)}`, // a stage that is done has a dot, which moves the rest
   async () => {
     await nextTick();
     stages.value?.querySelector('[aria-current]')?.scrollIntoView({ inline: 'center', block: 'nearest' });
