@@ -33,9 +33,14 @@ export function coreFigures(): Figure[] {
   };
   const table = timelineTable(input);
   const morning = finishedMorning(Date.UTC(2026, 5, 9));
+  const cooked = morning.events.filter((event) => event.kind !== 'run-finished'); // after it no pour would count
   const long: StoredEvent[] = Array.from({ length: 5000 }, (_, i) => {
-    const event = morning.events[i % morning.events.length]!;
-    return { ...event, id: `${event.id.slice(0, -6)}${i.toString(16).padStart(6, '0')}`, seq: i + 1 };
+    const event = cooked[i % cooked.length]!;
+    const turn = Math.floor(i / cooked.length).toString(16);
+    // each repetition has pieces of its own, so that the log is as long as it looks
+    const { pieceId } = event.payload as { pieceId?: string };
+    const payload = pieceId ? { ...event.payload, pieceId: `${turn}${pieceId.slice(turn.length)}` } : event.payload;
+    return { ...event, payload, id: `${event.id.slice(0, -6)}${i.toString(16).padStart(6, '0')}`, seq: i + 1 };
   });
   const run = { pins: morning.pins, rehearsal: false };
   const middle = morning.events.slice(0, Math.floor(morning.events.length * 0.7));

@@ -119,7 +119,7 @@ async function tapSome(page: Page, count: number): Promise<string[]> {
       });
     for (let looks = 0; tapped.length < times && looks < times * 40; looks++) {
       const words = document.querySelector('[data-testid="next-hand"] .figure')?.textContent?.trim().split(/\s+/);
-      if (words?.length === 2) {
+      if (words?.length === 2 && ['Pour', 'Flip', 'Lift'].includes(words[0]!)) {
         window.dispatchEvent(new KeyboardEvent('keydown', { key: ' ', bubbles: true }));
         tapped.push(words.join(' '));
       }

@@ -48,7 +48,7 @@ export async function buildApp(config: ServerConfig): Promise<FastifyInstance> {
   auditRoutes(app, source);
   networkRoutes(app, config);
   libraryRoutes(app, source);
-  runRoutes(app, source);
+  runRoutes(app, source, live);
   feedRoute(app, source, live);
   await registerWeb(app, config.webRoot);
   return app;

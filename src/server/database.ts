@@ -1,3 +1,4 @@
+import type pg from 'pg';
 import { DataSource, type EntityManager } from 'typeorm';
 import { ENTITIES } from './entities.ts';
 import { MIGRATIONS } from './migrations/index.ts';
@@ -35,6 +36,17 @@ export async function migrate(databaseUrl: string): Promise<number> {
   } finally {
     await source.destroy();
   }
+}
+
+/** One statement in a transaction of its own, prepared once a connection: for what is asked at every request. */
+export async function prepared<Row>(
+  source: DataSource,
+  name: string,
+  text: string,
+  values: readonly unknown[],
+): Promise<Row[]> {
+  const pool = (source.driver as unknown as { master: pg.Pool }).master;
+  return (await pool.query({ name, text, values: [...values] })).rows as Row[];
 }
 
 /** One transaction that sees only the rows of a kitchen: the single door to tenant data. */

@@ -4,8 +4,10 @@ import {
   discOn,
   forecast,
   lotFor,
+  lotVolumeMl,
   nextHands,
   nextMoment,
+  pieceInput,
   piecesLeft,
   placesFor,
   planRun,
@@ -48,6 +50,32 @@ describe('forecast', () => {
     expect((piece.flip.bestMs - T0) / 1000).toBeLessThan(130);
     expect(piece.flipSpreadS).toBeGreaterThan(8); // nothing was read: the guess is wide
     expect(piece.lift.bestMs).toBeGreaterThan(piece.flip.bestMs);
+  });
+
+  it('liquid stirred into a lot changes what is poured from then on, and what is left to pour', () => {
+    const event = writer(T0);
+    const thinnedAt = T0 + 60_000;
+    const events = [
+      ...atHeat(event),
+      event('lot-mixed', { formulaId: CAKES, atMs: T0 - 600_000, volumeMl: 1000, batterC: 20 }),
+      pour(event, 1, 'A1', T0 + 30_000),
+      event('lot-thinned', { formulaId: CAKES, ingredientId: 'milk', massG: 150 }, { deviceAtMs: thinnedAt }),
+      pour(event, 2, 'A2', thinnedAt + 30_000),
+    ];
+    const state = stateOf(events);
+    const where = { formulaId: CAKES, stationId: GRIDDLE_ID, zoneId: 'A' };
+    const water = (atMs: number) => pieceInput(PINS, state, where, atMs).batter.waterFraction;
+    expect(water(thinnedAt)).toBeGreaterThan(water(thinnedAt - 1) * 1.02);
+    expect(water(thinnedAt - 1)).toBeCloseTo(
+      pieceInput(PINS, stateOf(events.slice(0, -2)), where).batter.waterFraction,
+      12,
+    );
+    // 150 g of milk is 146 mL (1.03 g/mL, USDA FoodData Central, from memory)
+    expect(lotVolumeMl(state, CAKES)!).toBeCloseTo(1146, -0.5);
+    expect(lotVolumeMl(stateOf(atHeat(event)), CAKES)).toBeNull();
+    const { pieces } = forecast(PINS, state, thinnedAt + 31_000, tables);
+    const firstSide = (n: number, pouredMs: number) => pieces[id(0xa0 + n)]!.flip.bestMs - pouredMs;
+    expect(firstSide(2, thinnedAt + 30_000)).toBeGreaterThan(firstSide(1, T0 + 30_000)); // more water to heat
   });
 
   it('a reading moves the surface and narrows the spread', () => {

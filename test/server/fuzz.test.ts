@@ -22,7 +22,7 @@ beforeAll(async () => {
 afterAll(() => server.close());
 
 const WRONG: Record<string, unknown[]> = {
-  string: [7, null, {}, [], '', 'x'.repeat(100_000), '\u0000'],
+  string: [7, null, {}, [], '', 'x'.repeat(100_000), '\u0000', '\ud800'],
   number: ['7', null, {}, -1e308, 1e308, NaN],
   integer: ['7', null, 1.5, -1, 1e20],
   boolean: ['yes', 1, null, {}],

@@ -1,5 +1,6 @@
 import { runTimeMs, type EventKind, type StoredEvent } from './events.ts';
 import type { Clash, Refusal } from './state.ts';
+import { undoneBy } from './undo.ts';
 
 /** What a hand does at the stove: only here do two hands get into each other's way. */
 const HAND_KINDS = new Set<string>(['poured', 'flipped', 'lifted', 'failed', 'cue-seen', 'lot-thinned']);
@@ -8,15 +9,14 @@ const HAND_KINDS = new Set<string>(['poured', 'flipped', 'lifted', 'failed', 'cu
  * Where hands got into each other's way, oldest first: taps that could not count because another came first, and taps
  * that another device took back. The same on every device, since it follows from the order of the log alone.
  * @param events the log in the order of the fold
- * @param undone ids that are taken back, as the fold found them
+ * @param undos the undos that stand
  * @param refused what the fold could not apply
  */
 export function clashesOf(
   events: readonly StoredEvent[],
-  undone: ReadonlySet<string>,
+  undos: readonly StoredEvent[],
   refused: readonly Refusal[],
 ): Clash[] {
-  const undos = events.filter((event) => event.kind === 'undone' && !undone.has(event.id));
   if (refused.length === 0 && undos.length === 0) return [];
   const byId = new Map(events.map((event) => [event.id, event]));
   const places = placesOfPieces(events);
@@ -26,7 +26,7 @@ export function clashesOf(
     if (HAND_KINDS.has(kind)) found.push({ ...toldOf(event, places), what: 'refused', reason, atMs: runTimeMs(event) });
   }
   for (const undo of undos) {
-    for (const id of idsOf(undo)) {
+    for (const id of undoneBy(undo)) {
       const event = byId.get(id);
       if (!event || event.deviceId === undo.deviceId || !HAND_KINDS.has(event.kind)) continue;
       found.push({
@@ -63,9 +63,4 @@ function placesOfPieces(events: readonly StoredEvent[]): Map<string, string> {
     if (kind === 'poured' && typeof pieceId === 'string' && typeof placeId === 'string') places.set(pieceId, placeId);
   }
   return places;
-}
-
-function idsOf(undo: StoredEvent): readonly string[] {
-  const ids = undo.payload['eventIds'];
-  return Array.isArray(ids) ? ids.filter((id): id is string => typeof id === 'string') : [];
 }

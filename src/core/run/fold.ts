@@ -13,7 +13,7 @@ import {
   type Tap,
   type ZoneState,
 } from './state.ts';
-import { undoneIds } from './undo.ts';
+import { undoneIn } from './undo.ts';
 import { upcast } from './upcast.ts';
 
 /** The state while it is built; handed out read-only. */
@@ -179,7 +179,7 @@ const HAND_KINDS = new Set<EventKind>(['poured', 'flipped', 'lifted', 'failed', 
 
 /**
  * The state of a run: a total fold of its log over what it pinned. `acknowledged` stand in server order; `pending` wait
- * on this device and come after. An event met twice counts once, at its first place. What cannot apply is left out with
+ * on this device and come after. An event met twice counts once, at its first place; `seq` tells the stored ones apart. What cannot apply is left out with
  * its reason; nothing throws.
  */
 export function fold(
@@ -187,10 +187,10 @@ export function fold(
   acknowledged: readonly StoredEvent[],
   pending: readonly StoredEvent[] = [],
 ): RunState {
-  const events = [...[...acknowledged].sort((a, b) => (a.seq ?? 0) - (b.seq ?? 0)), ...pending];
-  const undone = undoneIds(events);
+  const stored = inOrder(acknowledged);
+  const unsent = new Map(pending.map((event) => [event.id, event]));
+  const { undone, undos } = undoneIn(stored, pending);
   const refused: Refusal[] = [];
-  const seen = new Set<string>();
   const draft: Draft = {
     pins: run.pins,
     rehearsal: run.rehearsal,
@@ -206,21 +206,26 @@ export function fold(
     clock: null,
     finishedAtMs: null,
   };
-  let waiting = 0;
-  for (const stored of events) {
-    if (seen.has(stored.id)) continue;
-    seen.add(stored.id);
-    if (stored.seq === undefined) waiting += 1;
-    if (undone.has(stored.id)) continue;
-    const read = upcast(stored);
-    if (!read.ok) {
-      refused.push({ eventId: stored.id, kind: stored.kind, reason: read.reason });
-      continue;
-    }
-    const reason = applyOne(draft, read.event);
-    if (reason) refused.push({ eventId: stored.id, kind: stored.kind, reason });
-    else if (HAND_KINDS.has(read.event.kind)) rememberTap(draft, read.event);
+  const take = (event: StoredEvent): void => {
+    if (undone.has(event.id)) return;
+    const read = upcast(event);
+    const reason = read.ok ? applyOne(draft, read.event) : read.reason;
+    if (reason) refused.push({ eventId: event.id, kind: event.kind, reason });
+    else if (read.ok && HAND_KINDS.has(read.event.kind)) rememberTap(draft, read.event);
+  };
+  let eventCount = 0;
+  let lastSeq = 0; // up to here nothing is missing: from here a device catches up
+  let before: number | undefined;
+  for (const event of stored) {
+    if (event.seq !== undefined && event.seq === before) continue; // delivered twice
+    before = event.seq;
+    if (before === lastSeq + 1) lastSeq = before;
+    unsent.delete(event.id);
+    eventCount += 1;
+    take(event);
   }
+  for (const event of unsent.values()) take(event);
+  const events = unsent.size > 0 ? [...stored, ...unsent.values()] : stored;
   return {
     brief: draft.brief,
     plan: draft.plan,
@@ -234,18 +239,20 @@ export function fold(
     clock: draft.clock,
     finishedAtMs: draft.finishedAtMs,
     refused,
-    clashes: clashesOf(events, undone, refused),
-    lastSeq: unbrokenSeq(events),
-    eventCount: seen.size,
-    waiting,
+    clashes: clashesOf(events, undos, refused),
+    lastSeq,
+    eventCount: eventCount + unsent.size,
+    waiting: unsent.size,
   };
 }
 
-/** The last `seq` up to which no event is missing: from there a device catches up. `events` in the order of the fold. */
-function unbrokenSeq(events: readonly StoredEvent[]): number {
-  let last = 0;
-  for (const { seq } of events) if (seq === last + 1) last = seq;
-  return last;
+/** In the order of `seq`; a log that is in order already, as it mostly is, is not copied. */
+function inOrder(events: readonly StoredEvent[]): readonly StoredEvent[] {
+  for (let i = 1; i < events.length; i++) {
+    if ((events[i - 1]!.seq ?? 0) > (events[i]!.seq ?? 0))
+      return [...events].sort((a, b) => (a.seq ?? 0) - (b.seq ?? 0));
+  }
+  return events;
 }
 
 function applyOne<K extends EventKind>(draft: Draft, event: RunEvent<K>): RefusalReason | void {

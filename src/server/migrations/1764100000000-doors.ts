@@ -1,6 +1,9 @@
 import type { MigrationInterface, QueryRunner } from 'typeorm';
 
-/** Devices that join, people who leave, invites by code, named sessions, back-off at the door, and the audit list. */
+/**
+ * Devices that join, people who leave, invites by code, named sessions, back-off at the door, the audit list; and events
+ * appended in one step.
+ */
 export class Doors1764100000000 implements MigrationInterface {
   readonly name = 'Doors1764100000000';
 
@@ -103,6 +106,36 @@ export class Doors1764100000000 implements MigrationInterface {
       CREATE FUNCTION sign_in_fitted(wanted bytea) RETURNS void
         LANGUAGE sql SECURITY DEFINER SET search_path = public, pg_temp
         AS $$ DELETE FROM sign_in_try WHERE door = wanted $$;
+
+      -- Appends events to a run in one step, under a lock on the run's row, which gives them their order. Events already
+      -- stored keep their place and come back as they stand in "stored"; no rows at all: the kitchen has no such run.
+      CREATE FUNCTION append_events(in_kitchen uuid, in_run uuid, in_person uuid, in_events jsonb)
+        RETURNS TABLE (seq integer, person_id uuid, stored jsonb)
+        LANGUAGE plpgsql SET search_path = public, pg_temp
+        AS $$
+        DECLARE last integer; added integer;
+        BEGIN
+          PERFORM set_config('bluebell.kitchen', in_kitchen::text, true);
+          SELECT r.last_seq INTO last FROM run r WHERE r.id = in_run FOR UPDATE;
+          IF NOT FOUND THEN RETURN; END IF;
+          INSERT INTO run_event (run_id, seq, id, kitchen_id, kind, v, device_id, device_at_ms, offset_ms, offset_spread_ms,
+                                 sim_at_ms, tap_id, person_id, payload)
+            SELECT in_run, last + row_number() OVER (ORDER BY g.ord), (g.e->>'id')::uuid, in_kitchen, g.e->>'kind',
+                   (g.e->>'v')::integer, (g.e->>'deviceId')::uuid, (g.e->>'deviceAtMs')::float8, (g.e->>'offsetMs')::float8,
+                   (g.e->>'offsetSpreadMs')::float8, (g.e->>'simAtMs')::float8, (g.e->>'tapId')::uuid, in_person, g.e->'payload'
+            FROM (SELECT DISTINCT ON (x.e->>'id') x.e, x.ord
+                  FROM jsonb_array_elements(in_events) WITH ORDINALITY AS x(e, ord) ORDER BY x.e->>'id', x.ord) g
+            WHERE NOT EXISTS (SELECT 1 FROM run_event o WHERE o.run_id = in_run AND o.id = (g.e->>'id')::uuid);
+          GET DIAGNOSTICS added = ROW_COUNT;
+          IF added > 0 THEN
+            UPDATE run SET last_seq = last + added WHERE run.id = in_run;
+          END IF;
+          RETURN QUERY
+            SELECT ev.seq, ev.person_id, CASE WHEN ev.seq > last THEN NULL ELSE to_jsonb(ev) END
+            FROM jsonb_array_elements(in_events) WITH ORDINALITY AS x(e, ord)
+            JOIN run_event ev ON ev.run_id = in_run AND ev.id = (x.e->>'id')::uuid
+            ORDER BY x.ord;
+        END $$;
 
       REVOKE ALL ON FUNCTION person_for_sign_in(text), session_by_token(bytea), invite_by_code(bytea),
         sign_in_wait_s(bytea), sign_in_failed(bytea), sign_in_fitted(bytea) FROM PUBLIC;

@@ -6,19 +6,27 @@ export type RunListener = () => void;
 
 export interface Live {
   listen(runId: string, listener: RunListener): () => void;
+  /** Says that a run's log has grown to `seq`, here at once and to the other processes in a moment. */
+  announce(runId: string, seq: number): void;
 }
 
-export const CHANNEL = 'bluebell_run';
+const CHANNEL = 'bluebell_run';
 const RECONNECT_MS = 1000;
+/** Announcements of this long go out together. */
+const GATHER_MS = 5;
 
 /**
  * Hears NOTIFY on a connection of its own, so that any server process learns what another one stored. When the
  * connection breaks it is made anew and every listener is told once, for what was missed.
+ *
+ * NOTIFY goes out after the commit and not with it: inside, it makes all commits of the database wait in one line. A
+ * process that dies in between leaves its announcement unsaid; feeds look by themselves now and then.
  */
 export async function registerLive(app: FastifyInstance, databaseUrl: string): Promise<Live> {
   const listeners = new Map<string, Set<RunListener>>();
   let client: pg.Client | null = null;
   let closing = false;
+  const grown = new Map<string, number>();
 
   const tell = (runId: string) => listeners.get(runId)?.forEach((listener) => listener());
   const connect = async () => {
@@ -49,7 +57,20 @@ export async function registerLive(app: FastifyInstance, databaseUrl: string): P
     await client?.end().catch(() => undefined);
   });
 
+  const sayAll = () => {
+    const said = [...grown].map(([runId, seq]) => `${runId} ${seq}`);
+    grown.clear();
+    client
+      ?.query(`SELECT pg_notify('${CHANNEL}', said) FROM unnest($1::text[]) AS said`, [said])
+      .catch(() => undefined);
+  };
+
   return {
+    announce(runId, seq) {
+      tell(runId);
+      if (grown.size === 0) setTimeout(sayAll, GATHER_MS);
+      grown.set(runId, Math.max(seq, grown.get(runId) ?? 0));
+    },
     listen(runId, listener) {
       const set = listeners.get(runId) ?? new Set();
       listeners.set(runId, set.add(listener));

@@ -77,9 +77,13 @@ export function route<
 /** A value in its schema's shape, or a 400 that names the first field that is wrong. */
 export function check<S extends Schema | undefined>(schema: S, value: unknown, under: string): Output<S> | undefined {
   if (!schema) return undefined;
-  const nul = nulAt(value, under);
-  if (nul !== undefined)
-    throw badInput('Text may not hold a NUL character.', nul || 'body', 'Remove it and send it again.');
+  const broken = brokenTextAt(value, under);
+  if (broken !== undefined)
+    throw badInput(
+      'This text holds a character that cannot be kept.',
+      broken || 'body',
+      'Remove it and send it again.',
+    );
   const result = v.safeParse(schema, value, { abortEarly: true });
   if (result.success) return result.output as Output<S>;
   const issue = result.issues[0]!;
@@ -90,15 +94,20 @@ export function check<S extends Schema | undefined>(schema: S, value: unknown, u
   throw badInput(issue.message, field, 'Correct this field and send it again.');
 }
 
-/** Where a text with a NUL character stands, which the database cannot keep; undefined when there is none. */
-function nulAt(value: unknown, path: string): string | undefined {
-  if (typeof value === 'string') return value.includes('\u0000') ? path : undefined;
+/** Where a text stands that the database cannot keep: one with NUL or half a surrogate pair; undefined when none does. */
+function brokenTextAt(value: unknown, path: string): string | undefined {
+  if (typeof value === 'string') return value.includes('\u0000') || !isWellFormed(value) ? path : undefined;
   if (value === null || typeof value !== 'object') return undefined;
   for (const [key, part] of Object.entries(value)) {
-    const found = nulAt(part, Array.isArray(value) ? `${path}[${key}]` : path ? `${path}.${key}` : key);
+    const found = brokenTextAt(part, Array.isArray(value) ? `${path}[${key}]` : path ? `${path}.${key}` : key);
+    if (!isWellFormed(key) || key.includes('\u0000')) return path;
     if (found !== undefined) return found;
   }
   return undefined;
+}
+
+function isWellFormed(text: string): boolean {
+  return !/\p{Surrogate}/u.test(text);
 }
 
 function describe(schema: Schema): Record<string, unknown> {

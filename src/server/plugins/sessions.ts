@@ -3,7 +3,7 @@ import type { FastifyInstance, FastifyReply, FastifyRequest } from 'fastify';
 import { createHash, randomBytes } from 'node:crypto';
 import type { DataSource } from 'typeorm';
 import type { Role } from '#contract';
-import { inKitchen } from '../database.ts';
+import { inKitchen, prepared } from '../database.ts';
 import { forbidden, notSignedIn } from '../errors.ts';
 
 /** Who is asking, from the session cookie. */
@@ -12,6 +12,14 @@ export interface KnownSession {
   readonly personId: string;
   readonly kitchenId: string;
   readonly role: Role;
+}
+
+interface FoundSession {
+  readonly id: string;
+  readonly person_id: string;
+  readonly kitchen_id: string;
+  readonly role: Role;
+  readonly last_seen_at: Date;
 }
 
 declare module 'fastify' {
@@ -32,7 +40,9 @@ export async function registerSessions(app: FastifyInstance, source: DataSource)
   app.addHook('onRequest', async (request) => {
     const token = request.cookies[COOKIE];
     if (!token || !request.url.startsWith('/api/')) return;
-    const [found] = await source.query('SELECT * FROM session_by_token($1)', [hashOf(token)]);
+    const [found] = await prepared<FoundSession>(source, 'session', 'SELECT * FROM session_by_token($1)', [
+      hashOf(token),
+    ]);
     if (!found) return;
     const session = { id: found.id, personId: found.person_id, kitchenId: found.kitchen_id, role: found.role };
     request.session = session;

@@ -57,7 +57,10 @@ export function feedRoute(app: FastifyInstance, source: DataSource, live: Live):
         busy = false;
       };
       const stop = live.listen(params.runId, () => void catchUp());
-      const heartbeat = setInterval(() => stream.write('event: here\ndata:\n\n'), HEARTBEAT_MS);
+      const heartbeat = setInterval(() => {
+        stream.write('event: here\ndata:\n\n');
+        void catchUp(); // an announcement may have died with its process
+      }, HEARTBEAT_MS);
       const close = () => {
         stop();
         clearInterval(heartbeat);

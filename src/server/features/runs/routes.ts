@@ -11,10 +11,11 @@ import {
   RunSummarySchema,
   RunWithEventsSchema,
 } from '#contract';
+import type { Live } from '../../plugins/live.ts';
 import { route } from '../../plugins/routes.ts';
 import { appendEvents, createRun, listNotes, listRuns, readRun } from './service.ts';
 
-export function runRoutes(app: FastifyInstance, source: DataSource): void {
+export function runRoutes(app: FastifyInstance, source: DataSource, live: Live): void {
   route(app, {
     method: 'GET',
     url: '/api/runs',
@@ -50,7 +51,7 @@ export function runRoutes(app: FastifyInstance, source: DataSource): void {
     body: NewEventsSchema,
     response: AcceptedEventsSchema,
     role: 'cook',
-    handler: async ({ session, params, body }) => appendEvents(source, session, params.runId, body.events),
+    handler: async ({ session, params, body }) => appendEvents(source, live, session, params.runId, body.events),
   });
   route(app, {
     method: 'GET',

@@ -10,15 +10,15 @@ import {
   type Pins,
 } from '#core/run';
 import type { AcceptedEvents, NewRun, Note, Run, RunSummary, RunWithEvents } from '#contract';
-import { inKitchen } from '../../database.ts';
+import { inKitchen, prepared } from '../../database.ts';
 import { RequestError, badInput, notFound } from '../../errors.ts';
-import { CHANNEL } from '../../plugins/live.ts';
+import type { Live } from '../../plugins/live.ts';
 import { check } from '../../plugins/routes.ts';
 import type { KnownSession } from '../../plugins/sessions.ts';
 import { record } from '../audit/service.ts';
 import { currentStations, newestFormulas } from '../library/service.ts';
 import { byNeed } from './order.ts';
-import { RunEntity, RunEventEntity, type RunEventRow, type RunRow } from './entity.ts';
+import { RunEntity, RunEventEntity, storedEvent, toEvent, type RunRow, type StoredRow } from './entity.ts';
 
 /** A kitchen at sea level and room heat until it says otherwise. Pressure: ICAO standard atmosphere. */
 const KITCHEN_AIR = { roomC: 22, pressurePa: 101325 };
@@ -83,7 +83,7 @@ export async function createRun(source: DataSource, session: KnownSession, wante
       .orIgnore()
       .returning('id')
       .execute();
-    const run = await lockedRun(manager, wanted.id);
+    const run = await manager.findOne(RunEntity, { where: { id: wanted.id } });
     if (!run)
       throw new RequestError(409, {
         code: 'idInUse',
@@ -92,7 +92,7 @@ export async function createRun(source: DataSource, session: KnownSession, wante
         hint: 'Make a new id.',
       });
     if ((inserted.raw as unknown[]).length > 0) {
-      await appendTo(manager, run, session, wanted.events);
+      await manager.query(APPEND, appendValues(session, wanted.id, wanted.events));
       await record(manager, session, 'run-made', wanted.name);
     }
     return toRun(run);
@@ -126,16 +126,16 @@ export async function eventsAfter(
  */
 export async function appendEvents(
   source: DataSource,
+  live: Live,
   session: KnownSession,
   runId: string,
   events: readonly EventEnvelope[],
 ): Promise<AcceptedEvents> {
   checkPayloads(events);
-  return inKitchen(source, session.kitchenId, async (manager) => {
-    const run = await lockedRun(manager, runId);
-    if (!run) throw notFound('This run', 'runId');
-    return { events: await appendTo(manager, run, session, events) };
-  });
+  const rows = await prepared<Appended>(source, 'append', APPEND, appendValues(session, runId, events));
+  if (rows.length === 0) throw notFound('This run', 'runId');
+  live.announce(runId, Math.max(...rows.map((row) => row.seq)));
+  return { events: answerOf(events, rows) };
 }
 
 /** Notes kept in earlier runs, newest first; undone ones are left out. */
@@ -169,40 +169,23 @@ function checkPayloads(events: readonly EventEnvelope[]): void {
   });
 }
 
-async function lockedRun(manager: EntityManager, runId: string): Promise<RunRow | null> {
-  return manager.findOne(RunEntity, { where: { id: runId }, lock: { mode: 'pessimistic_write' } });
+/** Under a lock on the run's row; events already stored come back as they stand. */
+const APPEND = 'SELECT * FROM append_events($1, $2, $3, $4)';
+
+interface Appended {
+  readonly seq: number;
+  readonly person_id: string | null;
+  readonly stored: StoredRow | null;
 }
 
-async function appendTo(
-  manager: EntityManager,
-  run: RunRow,
-  session: KnownSession,
-  events: readonly EventEnvelope[],
-): Promise<AcceptedEvents['events']> {
-  const ids = events.map((event) => event.id);
-  const stored = await manager.find(RunEventEntity, { where: { runId: run.id, id: In(ids) } });
-  const known = new Map(stored.map((row) => [row.id, row]));
-  let seq = run.lastSeq;
-  const fresh: RunEventRow[] = [];
-  for (const event of events) {
-    if (known.has(event.id)) continue;
-    const row: RunEventRow = {
-      ...event,
-      simAtMs: event.simAtMs ?? null,
-      runId: run.id,
-      seq: ++seq,
-      kitchenId: session.kitchenId,
-      personId: session.personId,
-    };
-    known.set(event.id, row);
-    fresh.push(row);
-  }
-  if (fresh.length > 0) {
-    await manager.insert(RunEventEntity, fresh as never[]);
-    await manager.update(RunEntity, { id: run.id }, { lastSeq: seq });
-    await manager.query('SELECT pg_notify($1, $2)', [CHANNEL, `${run.id} ${seq}`]);
-  }
-  return ids.map((id) => toEvent(known.get(id)!));
+function appendValues(session: KnownSession, runId: string, events: readonly EventEnvelope[]): unknown[] {
+  return [session.kitchenId, runId, session.personId, JSON.stringify(events)];
+}
+
+function answerOf(events: readonly EventEnvelope[], rows: readonly Appended[]): AcceptedEvents['events'] {
+  return rows.map(({ seq, person_id, stored }, index) =>
+    stored ? storedEvent(stored) : { ...events[index]!, seq, personId: person_id },
+  );
 }
 
 async function eventsOf(manager: EntityManager, runId: string, afterSeq: number): Promise<AcceptedEvents['events']> {
@@ -212,37 +195,6 @@ async function eventsOf(manager: EntityManager, runId: string, afterSeq: number)
     .orderBy('e.seq')
     .getMany();
   return rows.map(toEvent);
-}
-
-function toEvent(row: RunEventRow): AcceptedEvents['events'][number] {
-  const {
-    id,
-    kind,
-    v: version,
-    deviceId,
-    deviceAtMs,
-    offsetMs,
-    offsetSpreadMs,
-    simAtMs,
-    tapId,
-    payload,
-    seq,
-    personId,
-  } = row;
-  return {
-    id,
-    kind,
-    v: version,
-    deviceId,
-    deviceAtMs,
-    offsetMs,
-    offsetSpreadMs,
-    ...(simAtMs === null ? {} : { simAtMs }),
-    tapId,
-    payload,
-    seq,
-    personId,
-  };
 }
 
 function toRun(row: RunRow): Run {

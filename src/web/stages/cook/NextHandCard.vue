@@ -32,7 +32,8 @@ const bar = computed(() => {
 });
 const what = computed(() => (props.hand ? formulaOf(store.run!.pins, props.hand.formulaId).name : ''));
 const where = computed(() => (props.hand ? stationOf(store.run!.pins, props.hand.stationId).name : ''));
-const allOff = computed(() => !props.hand && store.outlook !== null);
+/** Pieces just poured have no hand yet: they are being worked out, not off. */
+const allOff = computed(() => !props.hand && store.outlook !== null && store.state!.onPlate.size === 0);
 </script>
 
 <template>
