@@ -30,6 +30,10 @@ try {
     console.log(`  ${name}.png`);
   };
   await shot('runs');
+  await page.goto('/kitchen');
+  await page.getByRole('button', { name: 'A tablet' }).click();
+  await page.getByTestId('code').waitFor();
+  await shot('kitchen');
   for (const part of ['brief', 'portion'] as const) {
     await page.goto(`/runs/${DEMO_IDS.runs.upcoming}/${part}`);
     await settled(page);

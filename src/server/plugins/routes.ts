@@ -96,18 +96,14 @@ export function check<S extends Schema | undefined>(schema: S, value: unknown, u
 
 /** Where a text stands that the database cannot keep: one with NUL or half a surrogate pair; undefined when none does. */
 function brokenTextAt(value: unknown, path: string): string | undefined {
-  if (typeof value === 'string') return value.includes('\u0000') || !isWellFormed(value) ? path : undefined;
+  if (typeof value === 'string') return value.includes('\u0000') || !value.isWellFormed() ? path : undefined;
   if (value === null || typeof value !== 'object') return undefined;
   for (const [key, part] of Object.entries(value)) {
     const found = brokenTextAt(part, Array.isArray(value) ? `${path}[${key}]` : path ? `${path}.${key}` : key);
-    if (!isWellFormed(key) || key.includes('\u0000')) return path;
+    if (!key.isWellFormed() || key.includes('\u0000')) return path;
     if (found !== undefined) return found;
   }
   return undefined;
-}
-
-function isWellFormed(text: string): boolean {
-  return !/\p{Surrogate}/u.test(text);
 }
 
 function describe(schema: Schema): Record<string, unknown> {
