@@ -96,6 +96,28 @@ test('brief, heat, portion and note of a run', async ({ page }) => {
   expect(reading!.payload['surfaceC']).toBe(178.5);
 });
 
+test('liquid stirred into a lot', async ({ page }) => {
+  await signIn(page);
+  const runId = await newRun(page, 'Too thick', { cakes: 6, crepes: 2 }, true);
+  await page.goto(`/runs/${runId}/batter`);
+  await settled(page);
+  await page.getByText('It is mixed already').click();
+  await page.goto(`/runs/${runId}/rest`);
+  await settled(page);
+  const amount = page.getByLabel(/Too thick\? Buttermilk stirred in/);
+  for (const wrong of ['', '-5', '0']) {
+    await amount.fill(wrong);
+    await page.getByRole('button', { name: 'Stirred in' }).click();
+    await expect(page.getByRole('alert')).toContainText('Write how many grams, more than 0.');
+  }
+  await amount.fill('40');
+  await page.getByRole('button', { name: 'Stirred in' }).click();
+  await settled(page);
+  await expect(page.getByText('40 g stirred in so far.')).toBeVisible();
+  const thinned = (await logOf(page, runId)).filter((event) => event.kind === 'lot-thinned');
+  expect(thinned.map((event) => event.payload)).toMatchObject([{ ingredientId: 'buttermilk', massG: 40 }]);
+});
+
 test('note', async ({ page }) => {
   await signIn(page);
   await page.getByRole('link', { name: /Ringers/ }).click();

@@ -214,3 +214,29 @@ test('two hands on one piece: the same board on both, and each is told', async (
   await expect(page.getByRole('status')).toContainText(/Wim Halloran took back your flip/);
   await other.context().close();
 });
+
+test('a tab that was frozen, as under a sleeping lid, wakes up to the board as it is', async ({
+  page,
+  browser,
+  baseURL,
+}) => {
+  const runId = await cooking(page, 'Asleep');
+  const other = await (
+    await browser.newContext({ baseURL: baseURL!, viewport: { width: 820, height: 1180 } })
+  ).newPage();
+  await signIn(other, 1);
+  await other.goto(`/runs/${runId}/cook`);
+  await settled(other);
+  const asleep = await other.context().newCDPSession(other);
+  await asleep.send('Page.setWebLifecycleState', { state: 'frozen' });
+  await page.keyboard.press(' ');
+  await settled(page);
+  await page.keyboard.press(' ');
+  await settled(page);
+  await asleep.send('Page.setWebLifecycleState', { state: 'active' });
+  await expect.poll(() => card(other).innerText()).toBe(await card(page).innerText());
+  await other.keyboard.press(' ');
+  await settled(other);
+  expect(await hands(page, runId)).toHaveLength(3);
+  await other.context().close();
+});

@@ -103,6 +103,29 @@ describe('two server processes on one database', () => {
     expect((await asCook(second)).statusCode).toBe(401);
   });
 
+  it('take no tap from who was signed out or became a viewer a moment ago at the other', async () => {
+    const runId = await run();
+    const cook = await server.member(kitchen, 'cook');
+    const tap = () =>
+      second.inject({
+        method: 'POST',
+        url: `/api/runs/${runId}/events`,
+        headers: { cookie: cook.cookie },
+        payload: { events: [flip()] },
+      });
+    const setRole = (role: string) =>
+      server.as(kitchen, { method: 'PUT', url: `/api/people/${cook.personId}`, payload: { role } });
+    expect((await tap()).statusCode).toBe(200);
+    await setRole('viewer');
+    expect((await tap()).statusCode).toBe(403);
+    await setRole('cook');
+    expect((await tap()).statusCode).toBe(200);
+    await on(server.app, 'DELETE', `/api/people/${cook.personId}`);
+    expect((await tap()).statusCode).toBe(401);
+    const [stored] = await server.sql('SELECT count(*)::int AS n FROM run_event WHERE run_id = $1', [runId]);
+    expect(stored!['n']).toBe(3); // the brief and two taps
+  });
+
   it('hear again after the database cut the line, and what was missed', async () => {
     const runId = await run();
     const feed = follow(second, runId, '1');

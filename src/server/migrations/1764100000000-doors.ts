@@ -107,22 +107,26 @@ export class Doors1764100000000 implements MigrationInterface {
         LANGUAGE sql SECURITY DEFINER SET search_path = public, pg_temp
         AS $$ DELETE FROM sign_in_try WHERE door = wanted $$;
 
-      -- Appends events to a run in one step, under a lock on the run's row, which gives them their order. Events already
-      -- stored keep their place and come back as they stand in "stored"; no rows at all: the kitchen has no such run.
-      CREATE FUNCTION append_events(in_kitchen uuid, in_run uuid, in_person uuid, in_events jsonb)
+      -- Appends events to a run in one step: looks whose session it is, then stores under a lock on the run's row, which
+      -- gives the events their order. Those stored before keep their place and come back as they stand in "stored"; no
+      -- rows at all: the kitchen has no such run. BB401: the session has ended; BB403: a viewer may not.
+      CREATE FUNCTION append_events(in_token bytea, in_run uuid, in_events jsonb)
         RETURNS TABLE (seq integer, person_id uuid, stored jsonb)
         LANGUAGE plpgsql SET search_path = public, pg_temp
         AS $$
-        DECLARE last integer; added integer;
+        DECLARE last integer; added integer; who record;
         BEGIN
-          PERFORM set_config('bluebell.kitchen', in_kitchen::text, true);
+          SELECT * INTO who FROM session_by_token(in_token);
+          IF NOT FOUND THEN RAISE EXCEPTION 'no session' USING ERRCODE = 'BB401'; END IF;
+          IF who.role = 'viewer' THEN RAISE EXCEPTION 'a viewer' USING ERRCODE = 'BB403'; END IF;
+          PERFORM set_config('bluebell.kitchen', who.kitchen_id::text, true);
           SELECT r.last_seq INTO last FROM run r WHERE r.id = in_run FOR UPDATE;
           IF NOT FOUND THEN RETURN; END IF;
           INSERT INTO run_event (run_id, seq, id, kitchen_id, kind, v, device_id, device_at_ms, offset_ms, offset_spread_ms,
                                  sim_at_ms, tap_id, person_id, payload)
-            SELECT in_run, last + row_number() OVER (ORDER BY g.ord), (g.e->>'id')::uuid, in_kitchen, g.e->>'kind',
+            SELECT in_run, last + row_number() OVER (ORDER BY g.ord), (g.e->>'id')::uuid, who.kitchen_id, g.e->>'kind',
                    (g.e->>'v')::integer, (g.e->>'deviceId')::uuid, (g.e->>'deviceAtMs')::float8, (g.e->>'offsetMs')::float8,
-                   (g.e->>'offsetSpreadMs')::float8, (g.e->>'simAtMs')::float8, (g.e->>'tapId')::uuid, in_person, g.e->'payload'
+                   (g.e->>'offsetSpreadMs')::float8, (g.e->>'simAtMs')::float8, (g.e->>'tapId')::uuid, who.person_id, g.e->'payload'
             FROM (SELECT DISTINCT ON (x.e->>'id') x.e, x.ord
                   FROM jsonb_array_elements(in_events) WITH ORDINALITY AS x(e, ord) ORDER BY x.e->>'id', x.ord) g
             WHERE NOT EXISTS (SELECT 1 FROM run_event o WHERE o.run_id = in_run AND o.id = (g.e->>'id')::uuid);

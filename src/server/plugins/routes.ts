@@ -29,6 +29,8 @@ interface RouteOptions<P, Q, B, R extends Role | 'anyone'> {
   readonly role: R;
   readonly status?: number;
   readonly perMinute?: number;
+  /** The handler's own statement looks whose session it is, see plugins/sessions. */
+  readonly looksItself?: boolean;
   readonly handler: (parts: RouteParts<P, Q, B, R>) => Promise<unknown>;
 }
 
@@ -58,7 +60,10 @@ export function route<
       security: options.role === 'anyone' ? [] : [{ session: [] }],
       'x-role': options.role,
     },
-    ...(options.perMinute ? { config: { rateLimit: { max: options.perMinute, timeWindow: '1 minute' } } } : {}),
+    config: {
+      ...(options.perMinute ? { rateLimit: { max: options.perMinute, timeWindow: '1 minute' } } : {}),
+      looksItself: options.looksItself ?? false,
+    },
     handler: async (request, reply) => {
       const session = options.role === 'anyone' ? null : requireRole(request, options.role);
       if (options.status) reply.status(options.status);

@@ -58,6 +58,20 @@ export async function keepAnswer(url: string, answer: unknown): Promise<void> {
   await onDevice((db) => db.put('answer', answer, url));
 }
 
+const KITCHEN = 'bluebell.kitchen';
+
+/** Forgets what was kept for another kitchen: whoever signs in now sees only their own. */
+export async function ownKeptOnly(kitchenId: string): Promise<void> {
+  try {
+    const before = localStorage.getItem(KITCHEN);
+    localStorage.setItem(KITCHEN, kitchenId);
+    if (before === kitchenId) return;
+  } catch {
+    // a browser that keeps nothing has nothing to forget
+  }
+  await forgetKept();
+}
+
 /** Forgets all but what still waits to be sent: the next one at this device may be someone else. */
 export async function forgetKept(): Promise<void> {
   await onDevice(async (db) => {

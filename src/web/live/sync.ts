@@ -18,6 +18,8 @@ export const sync = reactive({
 type Stored = AcceptedEvents['events'];
 const BATCH = 100;
 const listeners = new Set<(runId: string, events: Stored) => void>();
+/** Runs that the kitchen signed in here does not have: another's, whose taps wait for its own people. */
+const elsewhere = new Set<string>();
 let tries = 0;
 let timer: ReturnType<typeof setTimeout> | undefined;
 let sending = false;
@@ -61,6 +63,7 @@ export function flush(): void {
 /** Who signed in may send what waited for it. */
 export function signedInAgain(): void {
   sync.lapsed = false;
+  elsewhere.clear();
   tries = 0;
   flush();
 }
@@ -78,7 +81,7 @@ async function sendAll(): Promise<void> {
 
 /** The oldest that wait, of one run. */
 function nextBatch(): readonly Waiting[] {
-  const toSend = waiting.value.filter((entry) => entry.refusal === undefined);
+  const toSend = waiting.value.filter((entry) => entry.refusal === undefined && !elsewhere.has(entry.runId));
   const runId = toSend[0]?.runId;
   return toSend.filter((entry) => entry.runId === runId).slice(0, batchSize);
 }
@@ -118,6 +121,10 @@ async function failed(error: CallError, batch: readonly Waiting[]): Promise<bool
   if (error.status === 401) {
     sync.lapsed = true;
     return false;
+  }
+  if (error.status === 404) {
+    elsewhere.add(batch[0]!.runId);
+    return true;
   }
   const index = Number(/^events\[(\d+)\]/.exec(error.body.field ?? '')?.[1] ?? NaN);
   const named = batch[index];

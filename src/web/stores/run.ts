@@ -3,7 +3,7 @@ import { computed, ref, shallowRef } from 'vue';
 import { fold, runNowMs, type EventKind, type RunState, type StoredEvent } from '#core/run';
 import type { AcceptedEvents, Run, RunWithEvents } from '#contract';
 import { CallError, call } from '../live/api.ts';
-import { correctedNowMs, keepClock } from '../live/clock.ts';
+import { correctedNowMs } from '../live/clock.ts';
 import { deviceId } from '../live/device.ts';
 import { envelopes, type NewEvent } from '../live/envelope.ts';
 import { followRun } from '../live/feed.ts';
@@ -71,7 +71,7 @@ export const useRun = defineStore('run', () => {
         if (up) flush();
       },
     );
-    stops.push(() => clearInterval(ticker), stopFeed, keepClock(TICK_MS));
+    stops.push(() => clearInterval(ticker), stopFeed);
     flush();
   }
 

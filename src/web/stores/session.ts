@@ -3,7 +3,7 @@ import { defineStore } from 'pinia';
 import { computed, ref, watchEffect } from 'vue';
 import { DEFAULT_SETTINGS, type Join, type Session, type Settings, type SignIn } from '#contract';
 import { call } from '../live/api.ts';
-import { callKept, forgetKept, keepAnswer } from '../live/kept.ts';
+import { callKept, forgetKept, keepAnswer, ownKeptOnly } from '../live/kept.ts';
 import { signedInAgain } from '../live/sync.ts';
 
 const ADDRESS = '/api/session';
@@ -39,7 +39,7 @@ export const useSession = defineStore('session', () => {
   function enter(opened: Session): void {
     session.value = opened;
     asked.value = true;
-    void keepAnswer(ADDRESS, opened);
+    void ownKeptOnly(opened.kitchen.id).then(() => keepAnswer(ADDRESS, opened));
     signedInAgain();
   }
 

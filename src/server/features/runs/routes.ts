@@ -51,6 +51,7 @@ export function runRoutes(app: FastifyInstance, source: DataSource, live: Live):
     body: NewEventsSchema,
     response: AcceptedEventsSchema,
     role: 'cook',
+    looksItself: true,
     handler: async ({ session, params, body }) => appendEvents(source, live, session, params.runId, body.events),
   });
   route(app, {

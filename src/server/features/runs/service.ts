@@ -11,7 +11,7 @@ import {
 } from '#core/run';
 import type { AcceptedEvents, NewRun, Note, Run, RunSummary, RunWithEvents } from '#contract';
 import { inKitchen, prepared } from '../../database.ts';
-import { RequestError, badInput, notFound } from '../../errors.ts';
+import { RequestError, badInput, forbidden, notFound, notSignedIn } from '../../errors.ts';
 import type { Live } from '../../plugins/live.ts';
 import { check } from '../../plugins/routes.ts';
 import type { KnownSession } from '../../plugins/sessions.ts';
@@ -132,7 +132,9 @@ export async function appendEvents(
   events: readonly EventEnvelope[],
 ): Promise<AcceptedEvents> {
   checkPayloads(events);
-  const rows = await prepared<Appended>(source, 'append', APPEND, appendValues(session, runId, events));
+  const rows = await prepared<Appended>(source, 'append', APPEND, appendValues(session, runId, events)).catch(
+    atTheDoor,
+  );
   if (rows.length === 0) throw notFound('This run', 'runId');
   live.announce(runId, Math.max(...rows.map((row) => row.seq)));
   return { events: answerOf(events, rows) };
@@ -170,7 +172,14 @@ function checkPayloads(events: readonly EventEnvelope[]): void {
 }
 
 /** Under a lock on the run's row; events already stored come back as they stand. */
-const APPEND = 'SELECT * FROM append_events($1, $2, $3, $4)';
+const APPEND = 'SELECT * FROM append_events($1, $2, $3)';
+
+/** @throws RequestError 401 or 403 when the statement itself found that the session has ended or may not write */
+function atTheDoor(error: { readonly code?: string }): never {
+  if (error.code === 'BB401') throw notSignedIn();
+  if (error.code === 'BB403') throw forbidden('You may look, but not change anything.');
+  throw error;
+}
 
 interface Appended {
   readonly seq: number;
@@ -179,7 +188,7 @@ interface Appended {
 }
 
 function appendValues(session: KnownSession, runId: string, events: readonly EventEnvelope[]): unknown[] {
-  return [session.kitchenId, runId, session.personId, JSON.stringify(events)];
+  return [session.tokenHash, runId, JSON.stringify(events)];
 }
 
 function answerOf(events: readonly EventEnvelope[], rows: readonly Appended[]): AcceptedEvents['events'] {
