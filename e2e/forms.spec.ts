@@ -102,6 +102,8 @@ test('liquid stirred into a lot', async ({ page }) => {
   await page.goto(`/runs/${runId}/batter`);
   await settled(page);
   await page.getByText('It is mixed already').click();
+  await page.getByRole('button', { name: 'Mixed, go on' }).click();
+  await settled(page);
   await page.goto(`/runs/${runId}/rest`);
   await settled(page);
   const amount = page.getByLabel(/Too thick\? Buttermilk stirred in/);
