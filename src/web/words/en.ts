@@ -355,7 +355,7 @@ export const en = {
     thin: {
       label: 'Too thick? {liquid} stirred in',
       hint: 'What is poured from then on is predicted as the thinner batter.',
-      already: '{amount} stirred in so far.',
+      already: '{amount} g stirred in so far.',
       done: 'Stirred in',
       error: 'Write how many grams, more than 0.',
     },
