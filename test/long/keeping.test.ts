@@ -78,6 +78,8 @@ describe('a drill', () => {
     expect(before.flatMap((run) => run.events).length).toBeGreaterThan(100);
     const people = await read(first.url, cookie, '/api/people');
 
+    expect(statSync(join(data, 'postgres', 'passphrase')).mode & 0o777).toBe(0o600);
+
     const made = task(data, 'backup', file);
     expect(made.stdout).toContain(`Backed up to ${file}`);
     expect(statSync(file).mode & 0o777).toBe(0o600);

@@ -83,10 +83,12 @@ export class Doors1764100000000 implements MigrationInterface {
               WHERE lower(name) = lower(wanted) AND kind = 'person' AND left_at IS NULL $$;
       CREATE FUNCTION session_by_token(wanted bytea)
         RETURNS TABLE (id uuid, person_id uuid, kitchen_id uuid, role text, last_seen_at timestamptz)
-        LANGUAGE sql STABLE SECURITY DEFINER SET search_path = public, pg_temp
-        AS $$ SELECT s.id, s.person_id, s.kitchen_id, p.role, s.last_seen_at
+        -- asked at every request: unlike one in SQL, a function in plpgsql keeps its plan
+        LANGUAGE plpgsql STABLE SECURITY DEFINER SET search_path = public, pg_temp
+        AS $$ BEGIN RETURN QUERY
+              SELECT s.id, s.person_id, s.kitchen_id, p.role, s.last_seen_at
               FROM session s JOIN person p ON p.id = s.person_id
-              WHERE s.token_hash = wanted AND s.expires_at > now() AND p.left_at IS NULL $$;
+              WHERE s.token_hash = wanted AND s.expires_at > now() AND p.left_at IS NULL; END $$;
       CREATE FUNCTION invite_by_code(wanted bytea)
         RETURNS TABLE (id uuid, kitchen_id uuid, kind text, role text)
         LANGUAGE sql STABLE SECURITY DEFINER SET search_path = public, pg_temp
