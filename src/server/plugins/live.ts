@@ -57,18 +57,22 @@ export async function registerLive(app: FastifyInstance, databaseUrl: string): P
     await client?.end().catch(() => undefined);
   });
 
-  const sayAll = () => {
+  let saying = false;
+  const sayAll = async () => {
     const said = [...grown].map(([runId, seq]) => `${runId} ${seq}`);
     grown.clear();
-    client
+    saying = true;
+    await client
       ?.query(`SELECT pg_notify('${CHANNEL}', said) FROM unnest($1::text[]) AS said`, [said])
-      .catch(() => undefined);
+      .catch(() => undefined); // the line is down: made anew, every listener is told
+    saying = false;
+    if (grown.size > 0) setTimeout(sayAll, GATHER_MS);
   };
 
   return {
     announce(runId, seq) {
       tell(runId);
-      if (grown.size === 0) setTimeout(sayAll, GATHER_MS);
+      if (grown.size === 0 && !saying) setTimeout(sayAll, GATHER_MS);
       grown.set(runId, Math.max(seq, grown.get(runId) ?? 0));
     },
     listen(runId, listener) {
