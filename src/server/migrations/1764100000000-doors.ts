@@ -143,7 +143,11 @@ export class Doors1764100000000 implements MigrationInterface {
           GET DIAGNOSTICS added = ROW_COUNT;
           IF added > 0 THEN UPDATE run SET last_seq = last + added WHERE run.id = in_run; END IF;
           RETURN QUERY
-            SELECT ev.seq, ev.person_id, CASE WHEN ev.seq > last THEN NULL ELSE to_jsonb(ev) END
+            SELECT ev.seq, ev.person_id, CASE WHEN ev.seq > last THEN NULL ELSE
+                jsonb_build_object('id', ev.id, 'kind', ev.kind, 'v', ev.v, 'deviceId', ev.device_id,
+                  'deviceAtMs', ev.device_at_ms, 'offsetMs', ev.offset_ms, 'offsetSpreadMs', ev.offset_spread_ms,
+                  'tapId', ev.tap_id, 'payload', ev.payload, 'seq', ev.seq, 'personId', ev.person_id)
+                || jsonb_strip_nulls(jsonb_build_object('simAtMs', ev.sim_at_ms)) END
             FROM unnest(ids) WITH ORDINALITY AS w(id, ord)
             JOIN run_event ev ON ev.id = w.id AND (ev.run_id = in_run) IS TRUE
             ORDER BY w.ord;

@@ -33,7 +33,7 @@ declare module 'fastify' {
   }
 }
 
-export const COOKIE = 'bluebell_session';
+const COOKIE = 'bluebell_session';
 const DAYS = 30;
 /** How coarse "last seen" is: a row is written at most this often. */
 const SEEN_EVERY_MS = 5 * 60_000;

@@ -95,36 +95,3 @@ export function toEvent(row: RunEventRow): AcceptedEvents['events'][number] {
     personId,
   };
 }
-
-/** A row as the database itself names its columns. */
-export interface StoredRow {
-  readonly id: string;
-  readonly seq: number;
-  readonly kind: string;
-  readonly v: number;
-  readonly device_id: string;
-  readonly device_at_ms: number;
-  readonly offset_ms: number;
-  readonly offset_spread_ms: number;
-  readonly sim_at_ms: number | null;
-  readonly tap_id: string;
-  readonly person_id: string | null;
-  readonly payload: Record<string, unknown>;
-}
-
-export function storedEvent(row: StoredRow): AcceptedEvents['events'][number] {
-  return {
-    id: row.id,
-    kind: row.kind,
-    v: row.v,
-    deviceId: row.device_id,
-    deviceAtMs: row.device_at_ms,
-    offsetMs: row.offset_ms,
-    offsetSpreadMs: row.offset_spread_ms,
-    ...(row.sim_at_ms === null ? {} : { simAtMs: row.sim_at_ms }),
-    tapId: row.tap_id,
-    payload: row.payload,
-    seq: row.seq,
-    personId: row.person_id,
-  };
-}

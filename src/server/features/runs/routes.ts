@@ -19,7 +19,7 @@ export function runRoutes(app: FastifyInstance, source: DataSource, live: Live):
   route(app, {
     method: 'GET',
     url: '/api/runs',
-    summary: 'Runs of the kitchen, newest first',
+    summary: 'Runs of the kitchen, the one a cook looks for first',
     response: v.array(RunSummarySchema),
     role: 'viewer',
     handler: async ({ session }) => listRuns(source, session),

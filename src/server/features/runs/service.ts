@@ -18,7 +18,7 @@ import type { KnownSession } from '../../plugins/sessions.ts';
 import { record } from '../audit/service.ts';
 import { currentStations, newestFormulas } from '../library/service.ts';
 import { byNeed } from './order.ts';
-import { RunEntity, RunEventEntity, storedEvent, toEvent, type RunRow, type StoredRow } from './entity.ts';
+import { RunEntity, RunEventEntity, toEvent, type RunRow } from './entity.ts';
 
 /** A kitchen at sea level and room heat until it says otherwise. Pressure: ICAO standard atmosphere. */
 const KITCHEN_AIR = { roomC: 22, pressurePa: 101325 };
@@ -92,7 +92,7 @@ export async function createRun(source: DataSource, session: KnownSession, wante
         hint: 'Make a new id.',
       });
     if ((inserted.raw as unknown[]).length > 0) {
-      await manager.query(APPEND, appendValues(session, wanted.id, wanted.events));
+      await manager.query(APPEND, appendValues(session, wanted.id, wanted.events)).catch(atTheDoor);
       await record(manager, session, 'run-made', wanted.name);
     }
     return toRun(run);
@@ -184,7 +184,8 @@ function atTheDoor(error: { readonly code?: string }): never {
 interface Appended {
   readonly seq: number;
   readonly person_id: string | null;
-  readonly stored: StoredRow | null;
+  /** The event as it stands, when it was stored before. */
+  readonly stored: AcceptedEvents['events'][number] | null;
 }
 
 function appendValues(session: KnownSession, runId: string, events: readonly EventEnvelope[]): unknown[] {
@@ -192,9 +193,7 @@ function appendValues(session: KnownSession, runId: string, events: readonly Eve
 }
 
 function answerOf(events: readonly EventEnvelope[], rows: readonly Appended[]): AcceptedEvents['events'] {
-  return rows.map(({ seq, person_id, stored }, index) =>
-    stored ? storedEvent(stored) : { ...events[index]!, seq, personId: person_id },
-  );
+  return rows.map(({ seq, person_id, stored }, index) => stored ?? { ...events[index]!, seq, personId: person_id });
 }
 
 async function eventsOf(manager: EntityManager, runId: string, afterSeq: number): Promise<AcceptedEvents['events']> {
