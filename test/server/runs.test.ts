@@ -237,6 +237,17 @@ describe('kitchens apart', () => {
     await expect(client.query('DELETE FROM run_event')).rejects.toThrow('permission denied');
     await expect(client.query('UPDATE run_event SET payload = $1', ['{}'])).rejects.toThrow('permission denied');
     await expect(client.query('SELECT * FROM session')).rejects.toThrow('permission denied');
+    // the log has one door, which takes kitchen and person from the session
+    const mine = await create(kitchen);
+    const forged = `INSERT INTO run_event SELECT run_id, 2, gen_random_uuid(), kitchen_id, kind, v, device_id, device_at_ms,
+      offset_ms, offset_spread_ms, sim_at_ms, tap_id, person_id, payload FROM run_event WHERE run_id = $1`;
+    await expect(client.query(forged, [mine.id])).rejects.toThrow('permission denied');
+    await expect(client.query('UPDATE run SET last_seq = 9 WHERE id = $1', [mine.id])).rejects.toThrow(
+      'permission denied',
+    );
+    const again = [Buffer.alloc(32), mine.id, '[]'];
+    await expect(client.query('SELECT append_again($1, $2, $3)', again)).rejects.toThrow('permission denied');
+    await expect(client.query('SELECT append_events($1, $2, $3)', again)).rejects.toThrow('no session');
     await client.end();
   });
 });

@@ -25,13 +25,15 @@ const GATHER_MS = 5;
 export async function registerLive(app: FastifyInstance, databaseUrl: string): Promise<Live> {
   const listeners = new Map<string, Set<RunListener>>();
   let client: pg.Client | null = null;
+  let ownId = 0;
   let closing = false;
   const grown = new Map<string, number>();
 
   const tell = (runId: string) => listeners.get(runId)?.forEach((listener) => listener());
   const connect = async () => {
     const fresh = new pg.Client({ connectionString: databaseUrl });
-    fresh.on('notification', ({ payload }) => {
+    fresh.on('notification', ({ payload, processId }) => {
+      if (processId === ownId) return; // told at once, when it was announced
       const runId = payload?.split(' ')[0];
       if (runId) tell(runId);
     });
@@ -41,6 +43,7 @@ export async function registerLive(app: FastifyInstance, databaseUrl: string): P
     });
     await fresh.connect();
     await fresh.query(`LISTEN ${CHANNEL}`);
+    ownId = (await fresh.query<{ id: number }>('SELECT pg_backend_pid() AS id')).rows[0]!.id;
     client = fresh;
   };
   const reconnect = () => {

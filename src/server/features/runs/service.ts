@@ -132,12 +132,12 @@ export async function appendEvents(
   events: readonly EventEnvelope[],
 ): Promise<AcceptedEvents> {
   checkPayloads(events);
-  const rows = await prepared<Appended>(source, 'append', APPEND, appendValues(session, runId, events)).catch(
-    atTheDoor,
-  );
-  if (rows.length === 0) throw notFound('This run', 'runId');
-  live.announce(runId, Math.max(...rows.map((row) => row.seq)));
-  return { events: answerOf(events, rows) };
+  const values = appendValues(session, runId, events);
+  const [row] = await prepared<Appended>(source, 'append', APPEND, values).catch(atTheDoor);
+  if (!row) throw notFound('This run', 'runId');
+  const accepted = answerOf(events, row);
+  live.announce(runId, Math.max(...accepted.map((event) => event.seq)));
+  return { events: accepted };
 }
 
 /** Notes kept in earlier runs, newest first; undone ones are left out. */
@@ -182,18 +182,21 @@ function atTheDoor(error: { readonly code?: string }): never {
 }
 
 interface Appended {
-  readonly seq: number;
+  readonly first_seq: number | null;
   readonly person_id: string | null;
-  /** The event as it stands, when it was stored before. */
-  readonly stored: AcceptedEvents['events'][number] | null;
+  /** All of the events as they stand, when one of them was stored before. */
+  readonly stored: AcceptedEvents['events'] | null;
 }
 
 function appendValues(session: KnownSession, runId: string, events: readonly EventEnvelope[]): unknown[] {
   return [session.tokenHash, runId, JSON.stringify(events)];
 }
 
-function answerOf(events: readonly EventEnvelope[], rows: readonly Appended[]): AcceptedEvents['events'] {
-  return rows.map(({ seq, person_id, stored }, index) => stored ?? { ...events[index]!, seq, personId: person_id });
+function answerOf(
+  events: readonly EventEnvelope[],
+  { first_seq, person_id, stored }: Appended,
+): AcceptedEvents['events'] {
+  return stored ?? events.map((event, index) => ({ ...event, seq: first_seq! + index, personId: person_id }));
 }
 
 async function eventsOf(manager: EntityManager, runId: string, afterSeq: number): Promise<AcceptedEvents['events']> {
