@@ -49,7 +49,7 @@ const lasts = (each: Invite) => minutes((each.expiresAtMs - Date.now()) / 1000);
       <BigButton @click="invite({ kind: 'person', role: 'viewer' })">{{ t('invite.viewer') }}</BigButton>
     </div>
     <div v-if="made" class="mt-4 flex flex-wrap gap-5 rounded-control bg-mist p-4" data-testid="invite">
-      <QrCode :text="link" class="size-44 shrink-0" :label="t('invite.qr')" />
+      <QrCode v-if="network" :text="link" class="size-44 shrink-0" :label="t('invite.qr')" />
       <div class="min-w-48 flex-1">
         <p class="text-soft">{{ t(`invite.lead.${made.kind}`) }}</p>
         <p class="font-semibold break-all">{{ address }}/join</p>
