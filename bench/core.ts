@@ -2,6 +2,7 @@ import { performance } from 'node:perf_hooks';
 import { forecast, planRun, type TableCache } from '#core/desk';
 import { STANDARD_PRESSURE_PA, batterProperties, simulatePiece, timelineAt, timelineTable } from '#core/piece';
 import { linesFor } from '#core/formula';
+import { SHIPPED_LARDER } from '#core/ingredients';
 import { fold, type StoredEvent } from '#core/run';
 import { GRIDDLE_CAKES, finishedMorning, upcomingMorning } from '#demo';
 
@@ -24,7 +25,7 @@ function median(name: string, times: number, work: () => unknown): Figure {
 /** The computations a cook waits for. */
 export function coreFigures(): Figure[] {
   const input = {
-    batter: batterProperties(linesFor(GRIDDLE_CAKES, 100), 'leavened' as const),
+    batter: batterProperties(linesFor(GRIDDLE_CAKES, 100), 'leavened', SHIPPED_LARDER),
     thicknessMm: 8.5,
     batterC: 20,
     plate: { surfaceC: 182, arealHeatCapacityJm2K: 36_000, recoveryWm2K: 300 },

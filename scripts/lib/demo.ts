@@ -39,6 +39,7 @@ export async function seedDemo(databaseUrl: string, fresh: boolean, nowMs = Date
           'station',
           'session',
           'invite',
+          'ingredient',
           'audit',
           'person',
         ]) {

@@ -1,4 +1,6 @@
 import * as v from 'valibot';
+import { KITCHEN_FACTS, KitchenFactsSchema } from './kitchen.ts';
+import { MEASURE_SYSTEMS } from '#core/units';
 
 export const RoleSchema = v.picklist(['owner', 'cook', 'viewer'], 'A role is owner, cook or viewer.');
 export type Role = v.InferOutput<typeof RoleSchema>;
@@ -23,9 +25,18 @@ export const SettingsSchema = v.object({
   temperatureUnit: TemperatureUnitSchema,
   theme: v.picklist(['light', 'dark', 'system']),
   sound: v.boolean(),
+  /** Whose cups and spoons. */
+  measures: v.optional(v.picklist(MEASURE_SYSTEMS), 'us'),
+  weights: v.optional(v.picklist(['g', 'oz']), 'g'),
 });
 export type Settings = v.InferOutput<typeof SettingsSchema>;
-export const DEFAULT_SETTINGS: Settings = { temperatureUnit: 'C', theme: 'system', sound: true };
+export const DEFAULT_SETTINGS: Settings = {
+  temperatureUnit: 'C',
+  theme: 'system',
+  sound: true,
+  measures: 'us',
+  weights: 'g',
+};
 
 /** Who works in a kitchen: a person with a passphrase, or a device that joined by code. */
 export const PersonSchema = v.object({
@@ -38,7 +49,12 @@ export type Person = v.InferOutput<typeof PersonSchema>;
 
 export const SessionSchema = v.object({
   person: PersonSchema,
-  kitchen: v.object({ id: v.string(), name: v.string(), timeZone: v.string() }),
+  kitchen: v.object({
+    id: v.string(),
+    name: v.string(),
+    timeZone: v.string(),
+    facts: v.optional(KitchenFactsSchema, KITCHEN_FACTS),
+  }),
   settings: SettingsSchema,
 });
 export type Session = v.InferOutput<typeof SessionSchema>;
@@ -100,6 +116,12 @@ export const AUDIT_KINDS = [
   'role-changed',
   'removed',
   'run-made',
+  'formula-saved',
+  'formula-archived',
+  'formula-taken-back',
+  'ingredient-saved',
+  'ingredient-dropped',
+  'kitchen-changed',
 ] as const;
 /** Who changed what, newest first. */
 export const AuditEntrySchema = v.object({

@@ -4,6 +4,7 @@ import { BODY_LIMIT_BYTES, type ServerConfig } from './config.ts';
 import { appSource } from './database.ts';
 import { auditRoutes } from './features/audit/routes.ts';
 import { healthRoutes } from './features/health/routes.ts';
+import { ingredientRoutes } from './features/ingredients/routes.ts';
 import { inviteRoutes } from './features/invites/routes.ts';
 import { libraryRoutes } from './features/library/routes.ts';
 import { networkRoutes } from './features/network/routes.ts';
@@ -48,6 +49,7 @@ export async function buildApp(config: ServerConfig): Promise<FastifyInstance> {
   auditRoutes(app, source);
   networkRoutes(app, config);
   libraryRoutes(app, source);
+  ingredientRoutes(app, source);
   runRoutes(app, source, live);
   feedRoute(app, source, live);
   await registerWeb(app, config.webRoot);

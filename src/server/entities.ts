@@ -1,3 +1,4 @@
+import { IngredientEntity } from './features/ingredients/entity.ts';
 import { FormulaEntity, FormulaRevisionEntity, StationEntity } from './features/library/entity.ts';
 import { KitchenEntity, PersonEntity } from './features/people/entity.ts';
 import { RunEntity, RunEventEntity } from './features/runs/entity.ts';
@@ -8,6 +9,7 @@ export const ENTITIES = [
   FormulaEntity,
   FormulaRevisionEntity,
   StationEntity,
+  IngredientEntity,
   RunEntity,
   RunEventEntity,
 ];

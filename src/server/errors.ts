@@ -24,6 +24,20 @@ export function notFound(what: string, field?: string): RequestError {
   });
 }
 
+/** Someone kept a newer one while this was written; nothing of this was kept. */
+export function stale(field: string): RequestError {
+  return new RequestError(409, {
+    code: 'stale',
+    message: 'Someone kept a newer one while you wrote.',
+    field,
+    hint: 'Look at what changed, then keep yours again.',
+  });
+}
+
+export function inUse(message: string, field: string): RequestError {
+  return new RequestError(409, { code: 'inUse', message, field, hint: 'Take it out there first.' });
+}
+
 export function notSignedIn(): RequestError {
   return new RequestError(401, {
     code: 'notSignedIn',

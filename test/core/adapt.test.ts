@@ -1,11 +1,12 @@
 import { describe, expect, it } from '@jest/globals';
 import { aged, belief, flipSpreadS, priorPosterior, withCue, withNotYet, withReading } from '#core/adapt';
 import { linesFor } from '#core/formula';
+import { SHIPPED_LARDER } from '#core/ingredients';
 import { STANDARD_PRESSURE_PA, batterProperties, cueTimeAt, flipBestAt, timelineTable } from '#core/piece';
 import { GRIDDLE_CAKES } from '#demo';
 
 const TABLE = timelineTable({
-  batter: batterProperties(linesFor(GRIDDLE_CAKES, 100), 'leavened'),
+  batter: batterProperties(linesFor(GRIDDLE_CAKES, 100), 'leavened', SHIPPED_LARDER),
   thicknessMm: 8.5,
   batterC: 20,
   plate: { surfaceC: 182, arealHeatCapacityJm2K: 36_000, recoveryWm2K: 300 },

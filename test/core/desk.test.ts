@@ -15,6 +15,7 @@ import {
   type TableCache,
 } from '#core/desk';
 import { GRIDDLE, GRIDDLE_CAKES, SKERRY_CREPES, CREPE_PAN_ONE } from '#demo';
+import { SHIPPED_LARDER } from '#core/ingredients';
 import { fold, type StoredEvent } from '#core/run';
 import { BRIEF, CAKES, CREPES, GRIDDLE_ID, PAN_ONE, PINS, SERVICE_MS, id, numbered, writer } from './fixtures.ts';
 
@@ -71,8 +72,8 @@ describe('forecast', () => {
       12,
     );
     // 150 g of milk is 146 mL (1.03 g/mL, USDA FoodData Central, from memory)
-    expect(lotVolumeMl(state, CAKES)!).toBeCloseTo(1146, -0.5);
-    expect(lotVolumeMl(stateOf(atHeat(event)), CAKES)).toBeNull();
+    expect(lotVolumeMl(PINS, state, CAKES)!).toBeCloseTo(1146, -0.5);
+    expect(lotVolumeMl(PINS, stateOf(atHeat(event)), CAKES)).toBeNull();
     const { pieces } = forecast(PINS, state, thinnedAt + 31_000, tables);
     const firstSide = (n: number, pouredMs: number) => pieces[id(0xa0 + n)]!.flip.bestMs - pouredMs;
     expect(firstSide(2, thinnedAt + 30_000)).toBeGreaterThan(firstSide(1, T0 + 30_000)); // more water to heat
@@ -286,9 +287,9 @@ describe('lots and discs', () => {
   });
 
   it('a thick pour is a disc, a thin one fills its pan', () => {
-    expect(discOn(GRIDDLE_CAKES, GRIDDLE, 75).diameterMm).toBeCloseTo(106, 0);
-    expect(discOn(SKERRY_CREPES, CREPE_PAN_ONE, 60)).toMatchObject({ diameterMm: 240 });
-    expect(placesFor(SKERRY_CREPES, CREPE_PAN_ONE, 60)).toHaveLength(1);
+    expect(discOn(GRIDDLE_CAKES, GRIDDLE, 75, SHIPPED_LARDER).diameterMm).toBeCloseTo(106, 0);
+    expect(discOn(SKERRY_CREPES, CREPE_PAN_ONE, 60, SHIPPED_LARDER)).toMatchObject({ diameterMm: 240 });
+    expect(placesFor(SKERRY_CREPES, CREPE_PAN_ONE, 60, SHIPPED_LARDER)).toHaveLength(1);
   });
 });
 

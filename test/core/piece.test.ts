@@ -1,6 +1,7 @@
 import { describe, expect, it } from '@jest/globals';
 import fc from 'fast-check';
 import { linesFor } from '#core/formula';
+import { SHIPPED_LARDER } from '#core/ingredients';
 import {
   PIECE_PARAMETERS,
   STANDARD_PRESSURE_PA,
@@ -21,8 +22,8 @@ import {
 } from '#core/piece';
 import { GRIDDLE_CAKES, SKERRY_CREPES } from '#demo';
 
-const CAKE = batterProperties(linesFor(GRIDDLE_CAKES, 100), 'leavened');
-const CREPE = batterProperties(linesFor(SKERRY_CREPES, 100), 'thin');
+const CAKE = batterProperties(linesFor(GRIDDLE_CAKES, 100), 'leavened', SHIPPED_LARDER);
+const CREPE = batterProperties(linesFor(SKERRY_CREPES, 100), 'thin', SHIPPED_LARDER);
 
 const cake = (surfaceC: number, more: Partial<PieceInput> = {}): PieceInput => ({
   batter: CAKE,

@@ -3,6 +3,8 @@ import fc from 'fast-check';
 import Qty from 'js-quantities';
 import {
   G_PER,
+  MEASURE_ML,
+  MEASURE_SYSTEMS,
   ML_PER,
   celsiusToFahrenheit,
   differenceFromCelsius,
@@ -28,6 +30,8 @@ describe('units against js-quantities (NIST Handbook 44 constants), to 1e-7', ()
     ['usQuart', '1 quart'],
     ['usGallon', '1 gallon'],
     ['l', '1 l'],
+    ['imperialFluidOunce', '1 fluid-ounce-imp'],
+    ['imperialPint', '1 pint-imp'],
   ] as const)('%s', (unit, reference) => {
     expect(off(ML_PER[unit], Qty(reference).to('ml').scalar)).toBeLessThan(1e-7);
   });
@@ -55,6 +59,19 @@ describe('units against js-quantities (NIST Handbook 44 constants), to 1e-7', ()
   });
 });
 
+describe('spoons by country, and ounces of two kinds', () => {
+  it('a tablespoon is 14.8, 15, 20 or 17.8 mL; 160 imperial fluid ounces make a gallon of 4546.09 mL (UK Act of 1985)', () => {
+    const spoons = MEASURE_SYSTEMS.map((system) => MEASURE_ML[system].tablespoon.toFixed(1));
+    expect(spoons).toEqual(['14.8', '15.0', '20.0', '17.8']);
+    expect(toMl(160, 'imperialFluidOunce')).toBeCloseTo(ML_PER.imperialGallon, 9);
+  });
+
+  it('an ounce of weight is not a fluid ounce: no unit of one is a unit of the other', () => {
+    const both = Object.keys(G_PER).filter((unit) => Object.hasOwn(ML_PER, unit));
+    expect(both).toEqual([]);
+  });
+});
+
 describe('conversions', () => {
   it('there and back is the same to 1e-12', () => {
     fc.assert(
@@ -75,16 +92,23 @@ describe('what cups and spoons can measure', () => {
     [ML_PER.usTeaspoon * 0.24, { unit: 'teaspoon', whole: 0, fraction: [1, 4] }],
     [ML_PER.usCup * 1.99, { unit: 'cup', whole: 2, fraction: [0, 1] }],
   ] as const)('%d mL', (volumeMl, measure) => {
-    expect(toKitchenMeasure(volumeMl)).toEqual(measure);
+    expect(toKitchenMeasure(volumeMl, 'us')).toEqual(measure);
   });
 
   it('is within an eighth of a cup, or a quarter of a spoon, of what was asked', () => {
     fc.assert(
-      fc.property(fc.double({ min: 0.5, max: 5000, noNaN: true }), (volumeMl) => {
-        const measure = toKitchenMeasure(volumeMl);
-        const step = { cup: ML_PER.usCup / 8, tablespoon: ML_PER.usTablespoon / 4, teaspoon: ML_PER.usTeaspoon / 8 };
-        expect(Math.abs(kitchenMeasureToMl(measure) - volumeMl)).toBeLessThanOrEqual(step[measure.unit] + 1e-9);
-      }),
+      fc.property(
+        fc.constantFrom(...MEASURE_SYSTEMS),
+        fc.double({ min: 0.5, max: 5000, noNaN: true }),
+        (system, volumeMl) => {
+          const measure = toKitchenMeasure(volumeMl, system);
+          const { cup, tablespoon, teaspoon } = MEASURE_ML[system];
+          const step = { cup: cup / 8, tablespoon: tablespoon / 4, teaspoon: teaspoon / 8 };
+          expect(Math.abs(kitchenMeasureToMl(measure, system) - volumeMl)).toBeLessThanOrEqual(
+            step[measure.unit] + 1e-9,
+          );
+        },
+      ),
     );
   });
 });

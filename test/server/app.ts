@@ -9,7 +9,7 @@ import { hashPassphrase } from '../../src/server/features/people/passphrase.ts';
 import { FormulaEntity, FormulaRevisionEntity, StationEntity } from '../../src/server/features/library/entity.ts';
 import { CREPE_PAN_ONE, GRIDDLE, GRIDDLE_CAKES } from '#demo';
 import { DEFAULT_SETTINGS, type Role } from '#contract';
-import { newRun } from './make.ts';
+import { newRun, ownFlour } from './make.ts';
 
 /** A kitchen in the database with one person, one formula, two stations. */
 export interface TestKitchen {
@@ -22,6 +22,8 @@ export interface TestKitchen {
   readonly panId: string;
 }
 
+export type Target = 'runId' | 'personId' | 'sessionId' | 'inviteId' | 'formulaId' | 'ingredientId';
+
 export interface TestServer {
   readonly app: FastifyInstance;
   readonly databaseUrl: string;
@@ -29,8 +31,8 @@ export interface TestServer {
   kitchen(role?: Role): Promise<TestKitchen>;
   /** Another person of a kitchen, signed in. */
   member(kitchen: TestKitchen, role: Role): Promise<TestKitchen>;
-  /** One of each thing an address may name, made anew: a run, a person who is no owner, a session of that one, an invite. */
-  targets(kitchen: TestKitchen): Promise<Record<'runId' | 'personId' | 'sessionId' | 'inviteId', string>>;
+  /** One of each thing an address may name, made anew; the person is no owner, the session is that one's. */
+  targets(kitchen: TestKitchen): Promise<Record<Target, string>>;
   /** Runs SQL as the owner of the tables. */
   sql(text: string, values?: unknown[]): Promise<Record<string, unknown>[]>;
   as(kitchen: TestKitchen, options: InjectOptions): Promise<LightMyRequestResponse>;
@@ -146,8 +148,17 @@ export async function testServer(more: Partial<ServerConfig> = {}): Promise<Test
         [kitchen.id],
       );
       const owner = await person(kitchen.id, 'owner');
-      await app.inject({ method: 'POST', url: '/api/runs', headers: { cookie: owner.cookie }, payload: run });
-      return { runId: run.id, personId, sessionId: String(session!['id']), inviteId: String(invite!['id']) };
+      const post = (url: string, payload: object) =>
+        app.inject({ method: 'POST', url, headers: { cookie: owner.cookie }, payload });
+      const formulaId = randomUUID();
+      const ingredientId = randomUUID();
+      await post('/api/runs', run);
+      await post('/api/formulas', { id: formulaId, body: { ...GRIDDLE_CAKES, name: `Cakes ${formulaId}` } });
+      await post('/api/ingredients', { ...ownFlour(), id: ingredientId });
+      return {
+        ...{ runId: run.id, personId, sessionId: String(session!['id']), inviteId: String(invite!['id']) },
+        ...{ formulaId, ingredientId },
+      };
     },
     as: async (kitchen, options) => app.inject({ ...options, headers: { cookie: kitchen.cookie, ...options.headers } }),
     async close() {

@@ -1,4 +1,5 @@
 import { randomUUID } from 'node:crypto';
+import { INGREDIENTS } from '#core/ingredients';
 import type { EventKind, Payload, StoredEvent } from '#core/run';
 import type { NewRun } from '#contract';
 import type { TestKitchen } from './app.ts';
@@ -17,6 +18,12 @@ export function made<K extends EventKind>(kind: K, payload: Payload<K>, more: Pa
     payload: payload as Record<string, unknown>,
     ...more,
   };
+}
+
+/** An ingredient of a kitchen's own, as the form sends it. */
+export function ownFlour() {
+  const { id: _id, ...plain } = INGREDIENTS.plainFlour;
+  return { ...plain, name: 'Acorn flour', allergens: [] };
 }
 
 /** A run with its brief, as the form sends it. */

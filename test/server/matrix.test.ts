@@ -45,11 +45,12 @@ const name = (route: Route) => `${route.method} ${route.url}`;
 const inKitchen = async (id: string) =>
   JSON.stringify(
     await Promise.all(
-      ['person', 'run', 'run_event', 'session', 'invite', 'formula', 'station'].map((table) =>
-        server.sql(
-          `SELECT md5(string_agg(t::text, '|' ORDER BY t::text)) AS sum FROM ${table} t WHERE kitchen_id = $1`,
-          [id],
-        ),
+      ['person', 'run', 'run_event', 'session', 'invite', 'formula', 'formula_revision', 'ingredient', 'station'].map(
+        (table) =>
+          server.sql(
+            `SELECT md5(string_agg(t::text, '|' ORDER BY t::text)) AS sum FROM ${table} t WHERE kitchen_id = $1`,
+            [id],
+          ),
       ),
     ),
   );
@@ -62,7 +63,7 @@ describe('what each role may do', () => {
 
   it('nobody signed in gets no further than the open doors, whatever they send', async () => {
     for (const route of routes.filter((candidate) => candidate.role !== 'anyone')) {
-      const ids = { runId: 'x', personId: 'x', sessionId: 'x', inviteId: 'x' };
+      const ids = { runId: 'x', personId: 'x', sessionId: 'x', inviteId: 'x', formulaId: 'x', ingredientId: 'x' };
       expect([name(route), (await ask(route, null, ids, kitchen)).status]).toEqual([name(route), 401]);
     }
   });
@@ -106,7 +107,17 @@ describe('the wall between kitchens', () => {
       await server.sql("SELECT table_name FROM information_schema.columns WHERE column_name = 'kitchen_id' ORDER BY 1")
     ).map((row) => String(row['table_name']));
     expect(tables).toEqual(
-      expect.arrayContaining(['audit', 'formula', 'invite', 'person', 'run', 'run_event', 'session']),
+      expect.arrayContaining([
+        'audit',
+        'formula',
+        'formula_revision',
+        'ingredient',
+        'invite',
+        'person',
+        'run',
+        'run_event',
+        'session',
+      ]),
     );
     const client = new pg.Client({ connectionString: server.databaseUrl, options: '-c role=bluebell_app' });
     await client.connect();

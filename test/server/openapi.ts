@@ -1,8 +1,9 @@
 import { randomUUID } from 'node:crypto';
 import type { FastifyInstance } from 'fastify';
 import type { Role } from '#contract';
+import { GRIDDLE_CAKES } from '#demo';
 import type { TestKitchen } from './app.ts';
-import { made, newRun } from './make.ts';
+import { made, newRun, ownFlour } from './make.ts';
 
 // The server's own OpenAPI document, from which the tests learn what routes there are.
 
@@ -58,6 +59,18 @@ export function goodBody(route: Route, kitchen: TestKitchen): Record<string, unk
       return { ...newRun(kitchen) };
     case 'POST /api/runs/{runId}/events':
       return { events: [made('flipped', { pieceId: randomUUID() })] };
+    case 'PUT /api/kitchen':
+      return { eggClass: 'euM', altitudeM: 300, roomC: 19, bowlMl: 4000 };
+    case 'POST /api/formulas':
+      return { id: randomUUID(), body: GRIDDLE_CAKES };
+    case 'PUT /api/formulas/{formulaId}':
+      return { revision: 1, body: GRIDDLE_CAKES };
+    case 'PUT /api/formulas/{formulaId}/archived':
+      return { archived: true };
+    case 'POST /api/ingredients':
+      return { ...ownFlour(), id: randomUUID() };
+    case 'PUT /api/ingredients/{ingredientId}':
+      return { version: 1, body: ownFlour() };
     default:
       throw new Error(`No body is known for ${route.method} ${route.url}: add one here.`);
   }

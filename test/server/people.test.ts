@@ -88,7 +88,7 @@ describe('passphrases', () => {
 describe('settings', () => {
   it('are kept for the person', async () => {
     const kitchen = await server.kitchen();
-    const settings = { temperatureUnit: 'F', theme: 'dark', sound: false };
+    const settings = { temperatureUnit: 'F', theme: 'dark', sound: false, measures: 'metric', weights: 'oz' };
     const kept = await server.as(kitchen, { method: 'PUT', url: '/api/settings', payload: settings });
     expect(kept.json().settings).toEqual(settings);
     expect((await server.as(kitchen, { url: '/api/session' })).json().settings).toEqual(settings);

@@ -1,9 +1,18 @@
-import { gasFreeDensityGPerMl, type Amount } from '#core/ingredients';
-import { pouredDensityGPerMl, scaleToVolume, type FormulaBody, type ScaledBatter } from '#core/formula';
+import { gasFreeDensityGPerMl, type Amount, type Larder } from '#core/ingredients';
+import {
+  familyOf,
+  inBatter,
+  linesFor,
+  pouredDensityGPerMl,
+  bowlVolumeMl,
+  scale,
+  type FormulaBody,
+  type ScaledBatter,
+} from '#core/formula';
 import { arealHeatCapacityJm2K, zoneAreaM2, type StationBody } from '#core/plate';
 import { batterProperties, type PieceInput } from '#core/piece';
 import { filmDisc, placesOn, slumpDisc, type Disc, type Place } from '#core/pour';
-import { pinnedFormula, pinnedStation, type Pins, type RunState } from '#core/run';
+import { larderOf, pinnedFormula, pinnedStation, type Pins, type RunState } from '#core/run';
 
 /** A test piece a zone, and a little that stays in the bowl. Common practice: make 5–10 % extra, no source. */
 const EXTRA_SHARE = 0.05;
@@ -16,18 +25,19 @@ export function portionMl(pins: Pins, state: Pick<RunState, 'portionMl'>, formul
 }
 
 /** What a portion becomes on a station: a disc that stops by itself, or a film over a round base. */
-export function discOn(body: FormulaBody, station: StationBody, volumeMl: number): Disc {
-  if (body.type === 'thin' && station.shape.kind === 'round') return filmDisc(volumeMl, station.shape.diameterMm);
-  if (body.type === 'thin') return filmDisc(volumeMl, THIN_ON_GRIDDLE_MM);
-  return slumpDisc(volumeMl, pouredDensityGPerMl(body) * 1000, body.yieldStressPa);
+export function discOn(body: FormulaBody, station: StationBody, volumeMl: number, larder: Larder): Disc {
+  const thin = familyOf(body.type) === 'thin';
+  if (thin && station.shape.kind === 'round') return filmDisc(volumeMl, station.shape.diameterMm);
+  if (thin) return filmDisc(volumeMl, THIN_ON_GRIDDLE_MM);
+  return slumpDisc(volumeMl, pouredDensityGPerMl(body, larder) * 1000, body.yieldStressPa);
 }
 
 /** A thin batter drawn out on a flat griddle: the size a hand spreads. Common practice, no source. */
 const THIN_ON_GRIDDLE_MM = 240;
 
 /** The places of a formula's pieces on a station, marked. */
-export function placesFor(body: FormulaBody, station: StationBody, volumeMl: number): Place[] {
-  return placesOn(station, discOn(body, station, volumeMl).diameterMm);
+export function placesFor(body: FormulaBody, station: StationBody, volumeMl: number, larder: Larder): Place[] {
+  return placesOn(station, discOn(body, station, volumeMl, larder).diameterMm);
 }
 
 /** The lot to mix for a formula of the brief: its pieces, a test piece a zone and a little over, whole eggs. */
@@ -36,7 +46,12 @@ export function lotFor(pins: Pins, state: RunState, formulaId: string): ScaledBa
   if (!item) return undefined;
   const body = formulaOf(pins, formulaId);
   const volumeMl = portionMl(pins, state, formulaId);
-  return scaleToVolume(body, item.pieces * volumeMl * (1 + EXTRA_SHARE), volumeMl, pins.eggClass);
+  return scale(
+    body,
+    larderOf(pins),
+    { by: 'volume', volumeMl: item.pieces * volumeMl * (1 + EXTRA_SHARE) },
+    { portionMl: volumeMl, eggClass: pins.eggClass, eggs: 'whole' },
+  );
 }
 
 /** The plate as the piece model sees it. */
@@ -55,20 +70,26 @@ function shareUnderPieces(station: StationBody): number {
 }
 
 /** Batter of a lot, mixed and stirred in, mL; null while it is not mixed. */
-export function lotVolumeMl(state: Pick<RunState, 'lots'>, formulaId: string): number | null {
+export function lotVolumeMl(pins: Pins, state: Pick<RunState, 'lots'>, formulaId: string): number | null {
   const lot = state.lots.get(formulaId);
   if (lot?.volumeMl == null) return null;
-  return lot.thinnings.reduce((sum, liquid) => sum + liquid.massG / gasFreeDensityGPerMl([liquid]), lot.volumeMl);
+  return lot.thinnings.reduce(
+    (sum, liquid) => sum + liquid.massG / gasFreeDensityGPerMl([liquid], larderOf(pins)),
+    lot.volumeMl,
+  );
 }
 
 /** Amounts in a litre of a lot as it was mixed, with what had been stirred in by a moment. */
 function batterLines(pins: Pins, state: RunState, formulaId: string, atMs: number): Amount[] {
-  const { lines } = scaleToVolume(formulaOf(pins, formulaId), 1000, portionMl(pins, state, formulaId), pins.eggClass);
+  const body = formulaOf(pins, formulaId);
+  const larder = larderOf(pins);
+  const unit = inBatter(body, linesFor(body, 1));
+  const perLitre = 1000 / bowlVolumeMl(body, unit, larder);
   const lot = state.lots.get(formulaId);
   const litres = (lot?.volumeMl ?? 1000) / 1000;
   const stirredIn = (lot?.thinnings ?? []).filter((liquid) => liquid.atMs <= atMs);
   return [
-    ...lines.map(({ ingredientId, massG }) => ({ ingredientId, massG })),
+    ...unit.map(({ ingredientId, massG }) => ({ ingredientId, massG: massG === null ? null : massG * perLitre })),
     ...stirredIn.map(({ ingredientId, massG }) => ({ ingredientId, massG: massG / litres })),
   ];
 }
@@ -84,8 +105,8 @@ export function pieceInput(
   const station = stationOf(pins, ref.stationId);
   const volumeMl = portionMl(pins, state, ref.formulaId);
   return {
-    batter: batterProperties(batterLines(pins, state, ref.formulaId, pouredAtMs), body.type),
-    thicknessMm: discOn(body, station, volumeMl).thicknessMm,
+    batter: batterProperties(batterLines(pins, state, ref.formulaId, pouredAtMs), body.type, larderOf(pins)),
+    thicknessMm: discOn(body, station, volumeMl, larderOf(pins)).thicknessMm,
     batterC: state.lots.get(ref.formulaId)?.batterC ?? pins.roomC,
     plate: plateContact(station, ref.zoneId, body.heat.targetC),
     ambientC: pins.roomC,

@@ -1,6 +1,6 @@
 import { flipSpreadS, type Belief } from '#core/adapt';
 import { timelineAt, timelineTable, type Cue, type PieceTimeline, type TimelineTable } from '#core/piece';
-import { zoneKey, type Piece, type Pins, type RunState } from '#core/run';
+import { larderOf, zoneKey, type Piece, type Pins, type RunState } from '#core/run';
 import { formulaOf, pieceInput, placesFor, portionMl, stationOf } from './batter-run.ts';
 import { advisedMark, surfaceModel, usualFoodW, zoneBelief, zoneHeat, type ZoneHeat } from './heat.ts';
 
@@ -56,7 +56,7 @@ export function forecast(pins: Pins, state: RunState, nowMs: number, tables: Tab
     const volumeMl = portionMl(pins, state, formulaId);
     for (const stationId of stationIds) {
       const station = stationOf(pins, stationId);
-      const places = placesFor(body, station, volumeMl);
+      const places = placesFor(body, station, volumeMl, larderOf(pins));
       for (const zone of station.zones) {
         const table = tableFor(pins, state, { formulaId, stationId, zoneId: zone.id }, tables);
         const model = surfaceModel(pins, state, stationId, zone.id, nowMs);

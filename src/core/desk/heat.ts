@@ -20,6 +20,7 @@ import {
   type StationBody,
 } from '#core/plate';
 import type { TimelineTable } from '#core/piece';
+import { familyOf } from '#core/formula';
 import { zoneKey, type Piece, type Pins, type RunState, type ZoneState } from '#core/run';
 import { formulaOf, stationOf } from './batter-run.ts';
 
@@ -117,7 +118,7 @@ function loadsOn(
   for (const piece of state.pieces.values()) {
     if (piece.stationId !== stationId || piece.zoneId !== zoneId) continue;
     const offMs = piece.offAtMs ?? untilMs;
-    const cookS = formulaOf(pins, piece.formulaId).type === 'leavened' ? 160 : 60; // usual time on the plate, trade ranges
+    const cookS = familyOf(formulaOf(pins, piece.formulaId).type) === 'leavened' ? 160 : 60; // usual time on the plate, trade ranges
     loads.push({
       fromS: (piece.pouredAtMs - startMs) / 1000,
       toS: Math.min((offMs - startMs) / 1000, (piece.pouredAtMs - startMs) / 1000 + cookS),

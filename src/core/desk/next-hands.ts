@@ -1,4 +1,4 @@
-import { placeKey, zoneKey, type Pins, type RunState } from '#core/run';
+import { larderOf, placeKey, zoneKey, type Pins, type RunState } from '#core/run';
 import { formulaOf, placesFor, portionMl, stationOf } from './batter-run.ts';
 import type { Forecast } from './forecast.ts';
 import type { RunPlan } from './plan-run.ts';
@@ -136,6 +136,7 @@ function freePlaces(pins: Pins, state: RunState, target: PourTarget, nowMs: numb
     formulaOf(pins, target.formulaId),
     stationOf(pins, target.stationId),
     portionMl(pins, state, target.formulaId),
+    larderOf(pins),
   )
     .filter((place) => place.zoneId === target.zoneId && !state.onPlate.has(placeKey(target.stationId, place.id)))
     .map((place) => place.id);

@@ -1,6 +1,7 @@
 import { planMorning, type MorningJob, type MorningPlan, type MorningZone } from '#core/plan';
 import { timelineAt } from '#core/piece';
-import { zoneKey, type Pins, type RunState } from '#core/run';
+import { familyOf } from '#core/formula';
+import { larderOf, zoneKey, type Pins, type RunState } from '#core/run';
 import { formulaOf, placesFor, portionMl, stationOf } from './batter-run.ts';
 import { tableFor, type TableCache } from './forecast.ts';
 import { usualFoodW, zonePreheat } from './heat.ts';
@@ -31,14 +32,14 @@ export function planRun(pins: Pins, state: RunState, nowMs: number, tables: Tabl
     const volumeMl = portionMl(pins, state, formulaId);
     const jobZones = stationIds.flatMap((stationId) => {
       const station = stationOf(pins, stationId);
-      const places = placesFor(body, station, volumeMl);
+      const places = placesFor(body, station, volumeMl, larderOf(pins));
       return station.zones.map((zone) => {
         const key = zoneKey(stationId, zone.id);
         const room = places.filter((place) => place.zoneId === zone.id).length;
         capacity[key] = room;
         preheat[key] ??= zonePreheat(pins, stationId, zone.id, body.heat.targetC, usualFoodW(station, room, volumeMl));
         if (!zones.some((known) => known.key === key)) zones.push({ key, preheatS: preheat[key].boostS });
-        return { key, capacity: room, recoveryS: RECOVERY_S[body.type] };
+        return { key, capacity: room, recoveryS: RECOVERY_S[familyOf(body.type)] };
       });
     });
     if (jobZones.every((zone) => zone.capacity === 0)) {

@@ -1,79 +1,92 @@
-import { ingredient, type Amount } from '#core/ingredients';
+import { ingredientOf, massByRole, type Amount, type Larder } from '#core/ingredients';
+import { FormulaFault } from './fault.ts';
 import type { BatterType } from './formula.ts';
 
 /** Water per 100 g of dry grain; the grain's own moisture is left out. */
 export interface Hydration {
   readonly withEggG: number;
   readonly withoutEggG: number;
+  /** Ids whose water is unknown: not counted. */
+  readonly gaps: readonly string[];
+}
+
+export interface Band {
+  readonly low: number;
+  readonly high: number;
 }
 
 /**
- * Bands of hydration with egg, per 100 g grain, as advice: `batter.md`-style textbook synthesis and common practice,
- * whichever is wider; no source.
+ * Bands of hydration with egg, per 100 g grain, as advice: textbook synthesis and common practice, whichever is wider;
+ * no source. The trade counts liquid without egg for leavened batters: 130 of it is the lowest.
  */
-export const HYDRATION_BAND: Record<BatterType, { low: number; high: number }> = {
-  leavened: { low: 130, high: 230 },
-  thin: { low: 205, high: 465 },
+export const HYDRATION_BAND: Record<BatterType, Band> = {
+  leavened: { low: 115, high: 240 },
+  thin: { low: 165, high: 465 },
+  eggRichThin: { low: 205, high: 620 },
+  whippedWhite: { low: 150, high: 330 },
+  coarseMeal: { low: 140, high: 240 },
 };
 
-/** Hydration of amounts. @throws RangeError without grain. */
-export function hydration(amounts: readonly Amount[]): Hydration {
-  const grainG = massByRole(amounts, 'grain');
-  if (!(grainG > 0)) throw new RangeError('A batter needs grain above zero.');
+/** What stands in a formula, % of grain, by type, as advice: textbook synthesis and common practice, the wider; no source. */
+export const PART_BANDS: Record<BatterType, Record<'egg' | 'fat' | 'sugar' | 'salt', Band>> = {
+  leavened: {
+    egg: { low: 22, high: 60 },
+    fat: { low: 0, high: 25 },
+    sugar: { low: 0, high: 25 },
+    salt: { low: 0.3, high: 2 },
+  },
+  thin: {
+    egg: { low: 0, high: 120 },
+    fat: { low: 0, high: 30 },
+    sugar: { low: 0, high: 15 },
+    salt: { low: 0.4, high: 3 },
+  },
+  eggRichThin: {
+    egg: { low: 120, high: 300 },
+    fat: { low: 0, high: 30 },
+    sugar: { low: 0, high: 15 },
+    salt: { low: 0.4, high: 3 },
+  },
+  whippedWhite: {
+    egg: { low: 150, high: 330 },
+    fat: { low: 0, high: 15 },
+    sugar: { low: 25, high: 75 },
+    salt: { low: 0, high: 1 },
+  },
+  coarseMeal: {
+    egg: { low: 25, high: 60 },
+    fat: { low: 5, high: 25 },
+    sugar: { low: 0, high: 15 },
+    salt: { low: 0.8, high: 2 },
+  },
+};
+
+export type BandedPart = keyof (typeof PART_BANDS)['leavened'];
+
+/** Where a figure stands to its band. */
+export function againstBand(value: number, { low, high }: Band): 'below' | 'within' | 'above' {
+  return value < low ? 'below' : value > high ? 'above' : 'within';
+}
+
+/** Hydration of amounts. @throws FormulaFault without grain. */
+export function hydration(amounts: readonly Amount[], larder: Larder): Hydration {
+  const grainG = grainOf(amounts, larder);
   let egg = 0;
   let other = 0;
+  const gaps: string[] = [];
   for (const { ingredientId, massG } of amounts) {
-    const { role, composition } = ingredient(ingredientId);
+    const { role, composition } = ingredientOf(larder, ingredientId);
     if (role === 'grain') continue;
-    if (role === 'egg') egg += (massG * composition.waterG) / 100;
+    if (massG === null || composition === null) gaps.push(ingredientId);
+    else if (role === 'egg') egg += (massG * composition.waterG) / 100;
     else other += (massG * composition.waterG) / 100;
   }
-  return { withEggG: ((egg + other) * 100) / grainG, withoutEggG: (other * 100) / grainG };
+  return { withEggG: ((egg + other) * 100) / grainG, withoutEggG: (other * 100) / grainG, gaps };
 }
 
-/** Share of lactic acid in buttermilk: 0.85 % (0.7–1.0). Source: Walstra, Dairy Science & Technology, from memory. */
-const BUTTERMILK_ACID = { value: 0.0085, low: 0.007, high: 0.01 };
-/** Grams of soda that a gram of lactic acid neutralises: 84.007 / 90.08 (IUPAC weights). */
-const SODA_PER_LACTIC = 84.007 / 90.08;
-
-export interface LeaveningBalance {
-  readonly sodaG: number;
-  /** Soda that the acid of the liquids could neutralise, with its range. */
-  readonly neutralisableG: { readonly value: number; readonly low: number; readonly high: number };
-  readonly powderPercent: number;
-  readonly verdict: 'none' | 'powderOnly' | 'sour' | 'balanced' | 'alkaline';
-}
-
-/** Acid against soda, in grams. Baking powder brings its own acid and stands apart. */
-export function leaveningBalance(amounts: readonly Amount[]): LeaveningBalance {
-  const sodaG = massByRole(amounts, 'soda');
-  const grainG = massByRole(amounts, 'grain');
-  const powderG = massByRole(amounts, 'powder');
-  const buttermilkG = amounts.filter((a) => a.ingredientId === 'buttermilk').reduce((sum, a) => sum + a.massG, 0);
-  const neutralise = (share: number) => buttermilkG * share * SODA_PER_LACTIC;
-  const neutralisableG = {
-    value: neutralise(BUTTERMILK_ACID.value),
-    low: neutralise(BUTTERMILK_ACID.low),
-    high: neutralise(BUTTERMILK_ACID.high),
-  };
-  return {
-    sodaG,
-    neutralisableG,
-    powderPercent: grainG > 0 ? (powderG * 100) / grainG : 0,
-    verdict: verdict(sodaG, powderG, neutralisableG),
-  };
-}
-
-function verdict(
-  sodaG: number,
-  powderG: number,
-  acid: LeaveningBalance['neutralisableG'],
-): LeaveningBalance['verdict'] {
-  if (sodaG === 0) return powderG > 0 ? 'powderOnly' : 'none';
-  if (sodaG > acid.high) return 'alkaline';
-  return sodaG < acid.low ? 'sour' : 'balanced';
-}
-
-function massByRole(amounts: readonly Amount[], role: string): number {
-  return amounts.filter((a) => ingredient(a.ingredientId).role === role).reduce((sum, a) => sum + a.massG, 0);
+/** Known grams of dry flour, meal and starch. @throws FormulaFault without any. */
+export function grainOf(amounts: readonly Amount[], larder: Larder): number {
+  const grainG = massByRole(amounts, 'grain', larder);
+  if (!(grainG > 0)) throw new FormulaFault('noGrain', 'A batter needs grain above zero.', 'lines');
+  return grainG;
 }

@@ -1,21 +1,47 @@
 import * as v from 'valibot';
-import { INGREDIENT_IDS } from '#core/ingredients';
 
 /** A sentence for the cook: why this choice was made. */
 const Reason = v.pipe(v.string(), v.trim(), v.minLength(1), v.maxLength(300));
+const Id = v.pipe(v.string(), v.minLength(1), v.maxLength(60));
 const Positive = (max: number) => v.pipe(v.number(), v.finite(), v.gtValue(0), v.maxValue(max));
 const NotNegative = (max: number) => v.pipe(v.number(), v.finite(), v.minValue(0), v.maxValue(max));
 
-export const BatterTypeSchema = v.picklist(['leavened', 'thin']);
+export const BATTER_TYPES = ['leavened', 'thin', 'whippedWhite', 'eggRichThin', 'coarseMeal'] as const;
+export const BatterTypeSchema = v.picklist(BATTER_TYPES);
 export type BatterType = v.InferOutput<typeof BatterTypeSchema>;
 
+/** How a batter behaves on the plate: it rises in a disc, or runs to a film. */
+export type BatterFamily = 'leavened' | 'thin';
+
+export function familyOf(type: BatterType): BatterFamily {
+  return type === 'thin' || type === 'eggRichThin' ? 'thin' : 'leavened';
+}
+
+/** When a line goes in: with the mixing, folded in just before the plate, or counted onto each piece. */
+export const LINE_MOMENTS = ['mix', 'justBefore', 'onPiece'] as const;
+export type LineMoment = (typeof LINE_MOMENTS)[number];
+
 export const FormulaLineSchema = v.object({
-  ingredientId: v.picklist(INGREDIENT_IDS),
-  /** Grams per 100 g of dry grain. */
-  percent: Positive(1000),
+  ingredientId: Id,
+  /** Grams per 100 g of dry grain; null: nobody knows how much. */
+  percent: v.nullable(Positive(1000)),
   /** Share kept back when mixing, added later until the batter falls right. */
   heldBack: v.optional(v.pipe(v.number(), v.minValue(0), v.maxValue(0.9))),
+  when: v.optional(v.picklist(LINE_MOMENTS)),
 });
+
+const StepSchema = v.union([Reason, v.object({ text: Reason, reason: v.optional(Reason) })]);
+export type MethodStep = { readonly text: string; readonly reason?: string | undefined };
+
+/** A step with its reason, however it was written down. */
+export function stepOf(step: v.InferOutput<typeof StepSchema>): MethodStep {
+  return typeof step === 'string' ? { text: step } : step;
+}
+
+export const MIX_SCHOOLS = ['folded', 'smooth', 'blender', 'whippedWhites'] as const;
+export const FLIP_RULES = ['holesStay', 'dryEdge'] as const;
+export const FAT_KINDS = ['none', 'butter', 'clarifiedButter', 'oil'] as const;
+export const FAT_RULES = ['never', 'once', 'eachPanful'] as const;
 
 /** A batter as percentages on dry grain, with every school named and its reason in one line. */
 export const FormulaBodySchema = v.object({
@@ -23,10 +49,18 @@ export const FormulaBodySchema = v.object({
   /** One word for many of its pieces: "cakes", "crepes". */
   pieceWord: v.pipe(v.string(), v.trim(), v.minLength(1), v.maxLength(30)),
   type: BatterTypeSchema,
-  lines: v.pipe(v.array(FormulaLineSchema), v.minLength(2), v.maxLength(40)),
+  lines: v.pipe(
+    v.array(FormulaLineSchema),
+    v.minLength(2),
+    v.maxLength(40),
+    v.check(
+      (lines) => new Set(lines.map((line) => line.ingredientId)).size === lines.length,
+      'An ingredient stands on one line only: put its amounts together.',
+    ),
+  ),
   mix: v.object({
-    school: v.picklist(['folded', 'smooth', 'blender']),
-    steps: v.pipe(v.array(Reason), v.minLength(1), v.maxLength(12)),
+    school: v.picklist(MIX_SCHOOLS),
+    steps: v.pipe(v.array(StepSchema), v.minLength(1), v.maxLength(12)),
     workMin: Positive(120),
     reason: Reason,
   }),
@@ -47,14 +81,12 @@ export const FormulaBodySchema = v.object({
   portion: v.object({ volumeMl: Positive(1000), reason: Reason }),
   /** Yield stress of the ready batter, Pa: what stops a disc from running. Thin batters are swirled instead. */
   yieldStressPa: NotNegative(500),
-  flip: v.object({ rule: v.picklist(['holesStay', 'dryEdge']), reason: Reason }),
-  fat: v.object({
-    kind: v.picklist(['none', 'butter', 'oil']),
-    rule: v.picklist(['never', 'once', 'eachPanful']),
-    reason: Reason,
-  }),
+  flip: v.object({ rule: v.picklist(FLIP_RULES), reason: Reason }),
+  fat: v.object({ kind: v.picklist(FAT_KINDS), rule: v.picklist(FAT_RULES), reason: Reason }),
   /** Seconds of hands: fat and wipe once a panful, then per piece. */
   hands: v.object({ greaseS: NotNegative(120), pourS: Positive(120), flipS: Positive(120), liftS: Positive(120) }),
+  /** The recipe as it was written down: its dry grain, and how many pieces it says it makes. */
+  written: v.optional(v.object({ grainG: Positive(100_000), pieces: v.optional(Positive(5000)) })),
 });
 export type FormulaBody = v.InferOutput<typeof FormulaBodySchema>;
 export type FormulaLine = v.InferOutput<typeof FormulaLineSchema>;

@@ -1,3 +1,38 @@
-export { HYDRATION_BAND, hydration, leaveningBalance, type Hydration, type LeaveningBalance } from './balance.ts';
-export { BatterTypeSchema, FormulaBodySchema, type BatterType, type FormulaBody, type FormulaLine } from './formula.ts';
-export { linesFor, pouredDensityGPerMl, scaleToVolume, type ScaledBatter, type ScaledLine } from './scale.ts';
+export {
+  HYDRATION_BAND,
+  PART_BANDS,
+  againstBand,
+  grainOf,
+  hydration,
+  type Band,
+  type BandedPart,
+  type Hydration,
+} from './balance.ts';
+export { bowlVolumeMl, checkFormula, inBatter, linesFor, pouredDensityGPerMl } from './batter.ts';
+export { compareFormulas, figuresOf, type FormulaChange, type FormulaFigures, type LineChange } from './compare.ts';
+export { FormulaFault, type FaultCode } from './fault.ts';
+export {
+  BATTER_TYPES,
+  BatterTypeSchema,
+  FAT_KINDS,
+  FAT_RULES,
+  FLIP_RULES,
+  FormulaBodySchema,
+  LINE_MOMENTS,
+  MIX_SCHOOLS,
+  familyOf,
+  stepOf,
+  type BatterFamily,
+  type BatterType,
+  type FormulaBody,
+  type FormulaLine,
+  type LineMoment,
+} from './formula.ts';
+export { leaveningBalance, tinState, type LeaveningBalance, type LeaveningVerdict } from './leavening.ts';
+export { lotsOf, yieldCheck, type Lot, type Lots, type YieldCheck } from './lots.ts';
+export { remainderOf, wholePanfuls, type Remainder, type WayOut, type WholePanfuls } from './remainder.ts';
+export { scale, type ScaleOptions, type ScaleTarget, type ScaledBatter, type ScaledLine } from './scale.ts';
+export { forDiet, plateFatAllergens, standInsFor, substitute, substituteAll, type DietChange } from './substitute.ts';
+export { DIETS, SUBSTITUTIONS, type Diet, type Substitution } from './substitutions.ts';
+export { tasteOf, withTaste, type Taste } from './taste.ts';
+export { SHELF } from './shelf/index.ts';

@@ -1,4 +1,28 @@
-export { INGREDIENTS, INGREDIENT_IDS, ingredient, type IngredientId } from './data.ts';
-export { EGG_CLASSES, EGG_CLASS_IDS, edibleEggG, type EggClass } from './eggs.ts';
-export type { Allergen, Composition, Ingredient, IngredientRole } from './ingredient.ts';
-export { allergensOf, gasFreeDensityGPerMl, mixtureComposition, type Amount } from './mixture.ts';
+export { INGREDIENTS, SHIPPED_IDS, type ShippedId } from './data/index.ts';
+export { EGG_CLASSES, EGG_CLASS_IDS, edibleEggG, eggPartG, type EggClass } from './eggs.ts';
+export {
+  ALLERGENS,
+  CERTAINTIES,
+  CompositionSchema,
+  INGREDIENT_ROLES,
+  IngredientSchema,
+  MEASURED_AS,
+  type Allergen,
+  type Certainty,
+  type Composition,
+  type Figure,
+  type Ingredient,
+  type IngredientRole,
+  type MeasuredAs,
+} from './ingredient.ts';
+export { SHIPPED_LARDER, ingredientOf, larderWith, type Larder } from './larder.ts';
+export {
+  allergensOf,
+  gasFreeDensityGPerMl,
+  massByRole,
+  mixtureComposition,
+  volumeOf100gMl,
+  type Amount,
+  type Mixture,
+} from './mixture.ts';
+export { massOfMeasure, measuredDensity, type MassRange } from './measure.ts';

@@ -1,9 +1,9 @@
-import { gasFreeDensityGPerMl, mixtureComposition, type Amount } from '#core/ingredients';
-import type { BatterType } from '#core/formula';
+import { gasFreeDensityGPerMl, ingredientOf, mixtureComposition, type Amount, type Larder } from '#core/ingredients';
+import { familyOf, type BatterFamily, type BatterType } from '#core/formula';
 
 /** What the piece model needs to know of a batter. */
 export interface BatterProperties {
-  readonly type: BatterType;
+  readonly type: BatterFamily;
   /** Without gas, kg/m³. */
   readonly densityKgM3: number;
   readonly waterFraction: number;
@@ -23,24 +23,31 @@ const SPECIFIC_HEAT = { water: 4179, protein: 2043, fat: 2013, carbohydrate: 160
 
 /**
  * pH of a batter by type: soda and buttermilk in balance, and milk with egg and flour. Assumed, ± 0.4.
- * Gas share in the bowl: from the gap between gas-free and aerated densities of leavened batters; low certainty.
+ * Gas share in the bowl: from the gap between gas-free and aerated densities; low certainty.
  */
 const BY_TYPE: Record<BatterType, { ph: number; gasFraction: number }> = {
   leavened: { ph: 7.0, gasFraction: 0.1 },
   thin: { ph: 6.7, gasFraction: 0.01 },
+  eggRichThin: { ph: 6.9, gasFraction: 0.01 },
+  whippedWhite: { ph: 7.4, gasFraction: 0.65 },
+  coarseMeal: { ph: 6.9, gasFraction: 0.08 },
 };
 
-/** CO₂ per g of leavener, mol: soda by the acid route 1/84.007 (IUPAC weights); powder at 12 % available CO₂ (as sold, from memory). */
-const CO2_MOL_PER_G = { soda: 1 / 84.007, powder: 0.12 / 44.009 };
+/** g/mol, IUPAC weights: soda gives one CO₂ by the acid route; powder its declared share of CO₂. */
+const SODA_G_PER_MOL = 84.007;
+const CO2_G_PER_MOL = 44.009;
 
 /** Properties of a mixed batter from what went into it. */
-export function batterProperties(amounts: readonly Amount[], type: BatterType): BatterProperties {
-  const c = mixtureComposition(amounts);
-  const massOf = (id: string) => amounts.filter((a) => a.ingredientId === id).reduce((sum, a) => sum + a.massG, 0);
-  const gasMol = massOf('bakingSoda') * CO2_MOL_PER_G.soda + massOf('bakingPowder') * CO2_MOL_PER_G.powder;
+export function batterProperties(amounts: readonly Amount[], type: BatterType, larder: Larder): BatterProperties {
+  const c = mixtureComposition(amounts, larder);
+  const gasMol = amounts.reduce((sum, { ingredientId, massG }) => {
+    const { role, co2Percent } = ingredientOf(larder, ingredientId);
+    const molPerG = role === 'soda' ? 1 / SODA_G_PER_MOL : (co2Percent?.value ?? 0) / 100 / CO2_G_PER_MOL;
+    return sum + (massG ?? 0) * molPerG;
+  }, 0);
   return {
-    type,
-    densityKgM3: gasFreeDensityGPerMl(amounts) * 1000,
+    type: familyOf(type),
+    densityKgM3: gasFreeDensityGPerMl(amounts, larder) * 1000,
     waterFraction: c.waterG / 100,
     specificHeatJKgK:
       (c.waterG * SPECIFIC_HEAT.water +

@@ -1,11 +1,11 @@
-import type { BatterType } from '#core/formula';
+import type { BatterFamily } from '#core/formula';
 
 /** What a cook can see on the first side, in the order it usually comes. */
 export const CUES = ['rimBubbles', 'faceSet', 'lightGold', 'coveredFace', 'dryEdge', 'golden', 'holesStay'] as const;
 export type Cue = (typeof CUES)[number];
 
 /** Cues that mean something on a batter of this type. Very thick batters may still show no bubbles. */
-export const CUES_OF: Record<BatterType, readonly Cue[]> = {
+export const CUES_OF: Record<BatterFamily, readonly Cue[]> = {
   leavened: ['rimBubbles', 'lightGold', 'coveredFace', 'dryEdge', 'golden', 'holesStay'],
   thin: ['dryEdge', 'faceSet', 'lightGold', 'golden'],
 };

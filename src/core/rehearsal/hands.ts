@@ -122,7 +122,7 @@ export function cookThrough(cook: SimulatedCook): StoredEvent[] {
             emit(lot.mixStartMs, 'line-weighed', {
               formulaId: lot.formulaId,
               ingredientId: line.ingredientId,
-              massG: Math.max(0.1, Math.round(line.massG * 10) / 10),
+              massG: line.massG === null ? null : Math.max(0.1, Math.round(line.massG * 10) / 10),
             }),
         ]),
       );

@@ -1,5 +1,4 @@
 import * as v from 'valibot';
-import { INGREDIENT_IDS } from '#core/ingredients';
 import { CUES } from '#core/piece';
 
 /** Event kinds of a run and the schema of each payload. A kind's version `v` starts at 1; upcasters lift older ones. */
@@ -7,7 +6,7 @@ import { CUES } from '#core/piece';
 const Uuid = v.pipe(v.string(), v.uuid());
 const TimeMs = v.pipe(v.number(), v.finite(), v.minValue(0), v.maxValue(8.64e15));
 const Text = (max: number) => v.pipe(v.string(), v.trim(), v.minLength(1), v.maxLength(max));
-const Id = v.pipe(v.string(), v.minLength(1), v.maxLength(40));
+const Id = v.pipe(v.string(), v.minLength(1), v.maxLength(60));
 const SurfaceC = v.pipe(v.number(), v.finite(), v.minValue(-20), v.maxValue(500));
 const VolumeMl = v.pipe(v.number(), v.finite(), v.gtValue(0), v.maxValue(100_000));
 const MassG = v.pipe(v.number(), v.finite(), v.gtValue(0), v.maxValue(1_000_000));
@@ -51,7 +50,7 @@ export const PAYLOADS = {
     batterC: v.pipe(v.number(), v.minValue(0), v.maxValue(60)),
   }),
   /** Liquid was stirred into a mixed lot that had become too thick; what is poured from then on is thinner. */
-  'lot-thinned': v.object({ formulaId: Uuid, ingredientId: v.picklist(INGREDIENT_IDS), massG: MassG }),
+  'lot-thinned': v.object({ formulaId: Uuid, ingredientId: Id, massG: MassG }),
   /** The rest is over; the lot goes to the plate, early or late as the cook decides. */
   'rest-ended': v.object({ formulaId: Uuid }),
   /** A burner was lit or turned; mark 0 is off. */

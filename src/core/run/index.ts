@@ -15,7 +15,7 @@ export {
   type StoredEvent,
 } from './events.ts';
 export { fold } from './fold.ts';
-export { MODEL_VERSION, PinsSchema, pinnedFormula, pinnedStation, type Pins } from './pins.ts';
+export { MODEL_VERSION, PinsSchema, larderOf, pinnedFormula, pinnedStation, type Pins } from './pins.ts';
 export {
   placeKey,
   zoneKey,

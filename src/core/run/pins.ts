@@ -1,6 +1,6 @@
 import * as v from 'valibot';
 import { FormulaBodySchema } from '#core/formula';
-import { EGG_CLASS_IDS } from '#core/ingredients';
+import { EGG_CLASS_IDS, IngredientSchema, larderWith, type Ingredient, type Larder } from '#core/ingredients';
 import { StationBodySchema } from '#core/plate';
 
 const Uuid = v.pipe(v.string(), v.uuid());
@@ -14,11 +14,20 @@ export const PinsSchema = v.object({
   pressurePa: v.number(),
   formulas: v.array(v.object({ id: Uuid, revision: v.number(), body: FormulaBodySchema })),
   stations: v.array(v.object({ id: Uuid, version: v.number(), body: StationBodySchema })),
+  /** The kitchen's own ingredients that the formulas name, as they stood; those that ship come with the model. */
+  ingredients: v.optional(v.array(IngredientSchema)),
 });
 export type Pins = v.InferOutput<typeof PinsSchema>;
 
 /** Changes with every change of a prediction; stored with each fact of advice. */
 export const MODEL_VERSION = 'piece-1';
+
+const NONE: readonly Ingredient[] = [];
+
+/** What the run cooks with. */
+export function larderOf(pins: Pins): Larder {
+  return larderWith(pins.ingredients ?? NONE);
+}
 
 export function pinnedFormula(pins: Pins, formulaId: string): Pins['formulas'][number] | undefined {
   return pins.formulas.find((formula) => formula.id === formulaId);

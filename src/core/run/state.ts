@@ -1,4 +1,3 @@
-import type { IngredientId } from '#core/ingredients';
 import type { Cue } from '#core/piece';
 import type { Brief, EventKind, Payload } from './events.ts';
 
@@ -11,7 +10,7 @@ export interface Lot {
   batterC: number | null;
   restEndedAtMs: number | null;
   /** Liquid stirred in after mixing, in the order of the log. */
-  readonly thinnings: { readonly atMs: number; readonly ingredientId: IngredientId; readonly massG: number }[];
+  readonly thinnings: { readonly atMs: number; readonly ingredientId: string; readonly massG: number }[];
 }
 
 export interface Reading {

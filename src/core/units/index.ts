@@ -10,4 +10,12 @@ export {
   toCelsius,
   type TemperatureUnit,
 } from './temperature.ts';
-export { kitchenMeasureToMl, toKitchenMeasure, type KitchenMeasure } from './kitchen-measure.ts';
+export {
+  MEASURE_ML,
+  MEASURE_SYSTEMS,
+  kitchenMeasureToMl,
+  toKitchenMeasure,
+  type KitchenMeasure,
+  type MeasureSystem,
+} from './kitchen-measure.ts';
+export { pressureAtAltitudePa } from './pressure.ts';

@@ -2,6 +2,7 @@
 import { DateTime } from 'luxon';
 import { computed, onMounted, reactive, ref } from 'vue';
 import { useRouter } from 'vue-router';
+import { familyOf } from '#core/formula';
 import type { Brief } from '#core/run';
 import { CallError } from '../live/api.ts';
 import AppBar from '../parts/AppBar.vue';
@@ -28,7 +29,7 @@ const busy = ref(false);
 onMounted(async () => {
   await library.load();
   for (const formula of library.formulas) {
-    const shape = formula.body.type === 'thin' ? 'round' : 'rectangle';
+    const shape = familyOf(formula.body.type) === 'thin' ? 'round' : 'rectangle';
     const usual = library.stations.filter((station) => station.body.shape.kind === shape);
     chosen[formula.id] = {
       pieces: '',

@@ -1,10 +1,13 @@
 import { DateTime } from 'luxon';
 import type { Brief } from '#core/run';
 import { MODEL_VERSION, fold, type Pins } from '#core/run';
-import type { Formula, NewRun, Run, Station } from '#contract';
+import { pressureAtAltitudePa } from '#core/units';
+import { KITCHEN_FACTS, type Formula, type NewRun, type Run, type Station } from '#contract';
 import { call } from '../live/api.ts';
 import { newId } from '../live/device.ts';
 import { envelopes, type NewEvent } from '../live/envelope.ts';
+import { useLibrary } from '../stores/library.ts';
+import { useSession } from '../stores/session.ts';
 import { desk } from '../workers/desk.ts';
 
 /** A morning as the form knows it, before it is a run. */
@@ -62,14 +65,16 @@ async function planned(wanted: Wanted) {
 
 /** What the server will pin, for planning before the run is made. */
 export function pinsOf(wanted: Pick<Wanted, 'formulas' | 'stations' | 'timeZone'>): Pins {
+  const facts = useSession().session?.kitchen.facts ?? KITCHEN_FACTS;
   return {
     modelVersion: MODEL_VERSION,
     timeZone: wanted.timeZone,
-    eggClass: 'usLarge',
-    roomC: 22,
-    pressurePa: 101325,
+    eggClass: facts.eggClass,
+    roomC: facts.roomC,
+    pressurePa: pressureAtAltitudePa(facts.altitudeM),
     formulas: [...wanted.formulas],
     stations: [...wanted.stations],
+    ingredients: useLibrary().ownIngredients.map((own) => own.body),
   };
 }
 

@@ -1,7 +1,7 @@
-import { differenceFromCelsius, fromCelsius, toKitchenMeasure } from '#core/units';
-import { ingredient, type IngredientId } from '#core/ingredients';
+import { differenceFromCelsius, fromCelsius, fromG, toKitchenMeasure } from '#core/units';
+import { ingredientOf, type Larder } from '#core/ingredients';
 import { useSession } from '../stores/session.ts';
-import { t } from '../words/index.ts';
+import { has, t } from '../words/index.ts';
 
 const VULGAR: Record<string, string> = { '1/8': '⅛', '1/4': '¼', '1/3': '⅓', '1/2': '½', '2/3': '⅔', '3/4': '¾' };
 
@@ -44,9 +44,25 @@ export function grams(massG: number): string {
   return number(Math.round(massG / step) * step, massG < 10 ? 1 : 0);
 }
 
-/** What cups and spoons make of a mass: "5½ cups". */
-export function cups(ingredientId: IngredientId, massG: number): string {
-  const measure = toKitchenMeasure(massG / ingredient(ingredientId).densityGPerMl.value);
+/** A weight with its unit as this cook weighs: "124 g", "4.4 oz"; what is unknown says so. */
+export function weight(massG: number | null): string {
+  if (massG === null) return t('amount.unknown');
+  if (useSession().settings.weights === 'g') return t('amount.g', { n: grams(massG) });
+  const ounces = fromG(massG, 'ounce');
+  return t('amount.oz', { n: number(ounces, ounces < 1 ? 2 : 1) });
+}
+
+/** What an ingredient is called: the kitchen's own word for it, or the catalogue's. */
+export function ingredientName(ingredientId: string, larder?: Larder): string {
+  const own = larder?.get(ingredientId)?.name;
+  return own ?? (has(`ingredient.${ingredientId}`) ? t(`ingredient.${ingredientId}`) : ingredientId);
+}
+
+/** What this cook's cups and spoons make of a mass: "5½ cups"; nothing when nobody knows. */
+export function cups(ingredientId: string, massG: number | null, larder: Larder): string {
+  const density = ingredientOf(larder, ingredientId).densityGPerMl;
+  if (massG === null || density === null) return '';
+  const measure = toKitchenMeasure(massG / density.value, useSession().settings.measures);
   const fraction = measure.fraction[0] === 0 ? '' : VULGAR[measure.fraction.join('/')]!;
   if (measure.whole === 0 && fraction === '') return t('amount.pinch');
   const amount = `${measure.whole === 0 ? '' : measure.whole}${fraction}`;

@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { RadioGroup, RadioGroupLabel, RadioGroupOption, Switch, SwitchGroup, SwitchLabel } from '@headlessui/vue';
 import type { Settings } from '#contract';
+import { MEASURE_SYSTEMS } from '#core/units';
 import PaperCard from '../parts/PaperCard.vue';
 import { useSession } from '../stores/session.ts';
 import { t } from '../words/index.ts';
@@ -10,6 +11,8 @@ const session = useSession();
 
 const CHOICES = {
   temperatureUnit: ['C', 'F'],
+  weights: ['g', 'oz'],
+  measures: MEASURE_SYSTEMS,
   theme: ['light', 'dark', 'system'],
 } as const satisfies Partial<Record<keyof Settings, readonly string[]>>;
 </script>

@@ -1,21 +1,27 @@
 import { defineStore } from 'pinia';
-import { shallowRef } from 'vue';
-import type { Formula, Note, Station } from '#contract';
+import { computed, shallowRef } from 'vue';
+import type { BookFormula, Note, OwnIngredient, Station } from '#contract';
+import { larderWith } from '#core/ingredients';
 import { callKept } from '../live/kept.ts';
 
-/** Formulas, stations and notes of the kitchen: plain data, so that it may go to the worker as it is. */
+/** Formulas, ingredients, stations and notes of the kitchen: plain data, so that it may go to the worker as it is. */
 export const useLibrary = defineStore('library', () => {
-  const formulas = shallowRef<Formula[]>([]);
+  const book = shallowRef<BookFormula[]>([]);
+  /** Those to cook from; the others are put away. */
+  const formulas = computed(() => book.value.filter((formula) => !formula.archived));
+  const ownIngredients = shallowRef<OwnIngredient[]>([]);
+  const larder = computed(() => larderWith(ownIngredients.value.map((own) => own.body)));
   const stations = shallowRef<Station[]>([]);
   const notes = shallowRef<Note[]>([]);
 
   async function load(): Promise<void> {
-    [formulas.value, stations.value, notes.value] = await Promise.all([
-      callKept<Formula[]>('/api/formulas'),
+    [book.value, ownIngredients.value, stations.value, notes.value] = await Promise.all([
+      callKept<BookFormula[]>('/api/formulas'),
+      callKept<OwnIngredient[]>('/api/ingredients'),
       callKept<Station[]>('/api/stations'),
       callKept<Note[]>('/api/notes'),
     ]);
   }
 
-  return { formulas, stations, notes, load };
+  return { book, formulas, ownIngredients, larder, stations, notes, load };
 });

@@ -9,6 +9,11 @@ export function t(key: string, values: Record<string, unknown> = {}): string {
   return i18n.global.t(key, values);
 }
 
+/** Whether there are words for a key. */
+export function has(key: string): boolean {
+  return i18n.global.te(key);
+}
+
 /** Words that depend on a count: "1 piece | {n} pieces". */
 export function tn(key: string, count: number, values: Record<string, unknown> = {}): string {
   return i18n.global.t(key, { n: count, ...values }, count);

@@ -6,6 +6,7 @@ export interface FormulaRow {
   id: string;
   kitchenId: string;
   revision: number;
+  archivedAt: Date | null;
 }
 
 export const FormulaEntity = new EntitySchema<FormulaRow>({
@@ -14,6 +15,7 @@ export const FormulaEntity = new EntitySchema<FormulaRow>({
     id: { type: 'uuid', primary: true },
     kitchenId: { type: 'uuid', name: 'kitchen_id' },
     revision: { type: 'integer' },
+    archivedAt: { type: 'timestamptz', name: 'archived_at', nullable: true },
   },
 });
 

@@ -1,10 +1,12 @@
 import { EntitySchema } from 'typeorm';
-import type { Person, Role, Settings } from '#contract';
+import type { KitchenFacts, Person, Role, Settings } from '#contract';
 
 export interface KitchenRow {
   id: string;
   name: string;
   timeZone: string;
+  /** What it has said of itself so far. */
+  facts: Partial<KitchenFacts>;
 }
 
 export const KitchenEntity = new EntitySchema<KitchenRow>({
@@ -13,6 +15,7 @@ export const KitchenEntity = new EntitySchema<KitchenRow>({
     id: { type: 'uuid', primary: true },
     name: { type: 'text' },
     timeZone: { type: 'text', name: 'time_zone' },
+    facts: { type: 'jsonb', default: {} },
   },
 });
 

@@ -2,6 +2,7 @@ import type { FastifyInstance } from 'fastify';
 import type { DataSource } from 'typeorm';
 import * as v from 'valibot';
 import {
+  KitchenFactsSchema,
   NewPassphraseSchema,
   NewRoleSchema,
   PersonParamsSchema,
@@ -11,7 +12,7 @@ import {
 } from '#contract';
 import type { ServerConfig } from '../../config.ts';
 import { route } from '../../plugins/routes.ts';
-import { changePassphrase, changeRole, keepSettings, people, removePerson } from './service.ts';
+import { changePassphrase, changeRole, keepFacts, keepSettings, people, removePerson } from './service.ts';
 
 export function peopleRoutes(app: FastifyInstance, source: DataSource, config: ServerConfig): void {
   route(app, {
@@ -22,6 +23,15 @@ export function peopleRoutes(app: FastifyInstance, source: DataSource, config: S
     response: SessionSchema,
     role: 'viewer',
     handler: async ({ session, body }) => keepSettings(source, session, body),
+  });
+  route(app, {
+    method: 'PUT',
+    url: '/api/kitchen',
+    summary: 'Say what the kitchen is like: egg class, height above the sea, room, bowl',
+    body: KitchenFactsSchema,
+    response: SessionSchema,
+    role: 'owner',
+    handler: async ({ session, body }) => keepFacts(source, session, body),
   });
   route(app, {
     method: 'PUT',

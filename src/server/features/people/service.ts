@@ -1,5 +1,6 @@
 import { IsNull, type DataSource, type EntityManager } from 'typeorm';
-import type { NewPassphraseBody, Person, Role, Session, Settings } from '#contract';
+import { DEFAULT_SETTINGS, KITCHEN_FACTS } from '#contract';
+import type { KitchenFacts, NewPassphraseBody, Person, Role, Session, Settings } from '#contract';
 import { inKitchen } from '../../database.ts';
 import { RequestError, badInput, notFound, notSignedIn } from '../../errors.ts';
 import type { KnownSession } from '../../plugins/sessions.ts';
@@ -14,8 +15,8 @@ export async function sessionOf(source: DataSource, who: { personId: string; kit
     if (!person || !kitchen) throw notSignedIn();
     return {
       person: toPerson(person),
-      kitchen: { id: kitchen.id, name: kitchen.name, timeZone: kitchen.timeZone },
-      settings: person.settings,
+      kitchen: { id: kitchen.id, name: kitchen.name, timeZone: kitchen.timeZone, facts: factsOf(kitchen) },
+      settings: { ...DEFAULT_SETTINGS, ...person.settings },
     };
   });
 }
@@ -35,6 +36,19 @@ export async function keepSettings(source: DataSource, session: KnownSession, se
   await inKitchen(source, session.kitchenId, (manager) =>
     manager.update(PersonEntity, { id: session.personId }, { settings }),
   );
+  return sessionOf(source, session);
+}
+
+/** What the kitchen is like; what it has not said is assumed. */
+export function factsOf(kitchen: { readonly facts: Partial<KitchenFacts> }): KitchenFacts {
+  return { ...KITCHEN_FACTS, ...kitchen.facts };
+}
+
+export async function keepFacts(source: DataSource, session: KnownSession, facts: KitchenFacts): Promise<Session> {
+  await inKitchen(source, session.kitchenId, async (manager) => {
+    await manager.update(KitchenEntity, { id: session.kitchenId }, { facts });
+    await record(manager, session, 'kitchen-changed');
+  });
   return sessionOf(source, session);
 }
 

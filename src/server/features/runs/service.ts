@@ -9,6 +9,7 @@ import {
   type EventKind,
   type Pins,
 } from '#core/run';
+import { pressureAtAltitudePa } from '#core/units';
 import type { AcceptedEvents, NewRun, Note, Run, RunSummary, RunWithEvents } from '#contract';
 import { inKitchen, prepared } from '../../database.ts';
 import { RequestError, badInput, forbidden, notFound, notSignedIn } from '../../errors.ts';
@@ -16,12 +17,13 @@ import type { Live } from '../../plugins/live.ts';
 import { check } from '../../plugins/routes.ts';
 import type { KnownSession } from '../../plugins/sessions.ts';
 import { record } from '../audit/service.ts';
-import { currentStations, newestFormulas } from '../library/service.ts';
+import { keptIngredients } from '../ingredients/service.ts';
+import { newestFormulas } from '../library/formulas.ts';
+import { currentStations } from '../library/stations.ts';
+import { KitchenEntity } from '../people/entity.ts';
+import { factsOf } from '../people/service.ts';
 import { byNeed } from './order.ts';
 import { RunEntity, RunEventEntity, toEvent, type RunRow } from './entity.ts';
-
-/** A kitchen at sea level and room heat until it says otherwise. Pressure: ICAO standard atmosphere. */
-const KITCHEN_AIR = { roomC: 22, pressurePa: 101325 };
 
 /** The newest hundred runs, the one a cook looks for first. */
 export async function listRuns(source: DataSource, session: KnownSession): Promise<RunSummary[]> {
@@ -54,13 +56,18 @@ export async function createRun(source: DataSource, session: KnownSession, wante
     wanted.stationIds.forEach((id, index) => {
       if (!stations.some((station) => station.id === id)) throw notFound('This station', `stationIds[${index}]`);
     });
+    const facts = factsOf(await manager.findOneByOrFail(KitchenEntity, { id: session.kitchenId }));
     const pins: Pins = {
       modelVersion: MODEL_VERSION,
       timeZone: wanted.timeZone,
-      eggClass: 'usLarge',
-      ...KITCHEN_AIR,
-      formulas,
+      eggClass: facts.eggClass,
+      roomC: facts.roomC,
+      pressurePa: pressureAtAltitudePa(facts.altitudeM),
+      formulas: formulas.map(({ id, revision, body }) => ({ id, revision, body })),
       stations,
+      ingredients: (await keptIngredients(manager)).filter((own) =>
+        formulas.some(({ body }) => body.lines.some((line) => line.ingredientId === own.id)),
+      ),
     };
     const refused = fold({ pins, rehearsal: wanted.rehearsal }, [], wanted.events).refused[0];
     if (refused) {

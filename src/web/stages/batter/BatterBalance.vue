@@ -1,17 +1,23 @@
 <script setup lang="ts">
 import { computed } from 'vue';
-import { HYDRATION_BAND, hydration, leaveningBalance, type FormulaBody, type ScaledBatter } from '#core/formula';
+import {
+  HYDRATION_BAND,
+  againstBand,
+  hydration,
+  leaveningBalance,
+  type FormulaBody,
+  type ScaledBatter,
+} from '#core/formula';
+import type { Larder } from '#core/ingredients';
 import { grams, millilitres, number } from '../../parts/format.ts';
 import PaperCard from '../../parts/PaperCard.vue';
 import { t, tn } from '../../words/index.ts';
 
-const props = defineProps<{ body: FormulaBody; batter: ScaledBatter }>();
-const water = computed(() => hydration(props.batter.lines));
+const props = defineProps<{ body: FormulaBody; batter: ScaledBatter; larder: Larder; pressurePa: number }>();
+const water = computed(() => hydration(props.batter.lines, props.larder));
 const band = computed(() => HYDRATION_BAND[props.body.type]);
-const acid = computed(() => leaveningBalance(props.batter.lines));
-const inBand = computed(() =>
-  water.value.withEggG < band.value.low ? 'below' : water.value.withEggG > band.value.high ? 'above' : 'within',
-);
+const acid = computed(() => leaveningBalance(props.batter.lines, props.larder, props.pressurePa));
+const inBand = computed(() => againstBand(water.value.withEggG, band.value));
 
 /** The scale shows the band in its middle half. */
 const position = computed(() => {
@@ -51,6 +57,13 @@ const eggsMoved = computed(() => Math.abs(props.batter.exactEggs - Math.round(pr
               high: grams(acid.neutralisableG.high),
             })
           }}
+          <span class="block">{{
+            t('balance.gas', {
+              value: number(acid.gasMlPer100g.value),
+              low: number(acid.gasMlPer100g.low),
+              high: number(acid.gasMlPer100g.high),
+            })
+          }}</span>
         </dd>
       </div>
       <div class="border-t border-line pt-3">

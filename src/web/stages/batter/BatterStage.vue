@@ -3,17 +3,19 @@ import { onKeyStroke } from '@vueuse/core';
 import { Check } from '@lucide/vue';
 import { computed, ref } from 'vue';
 import { useRouter } from 'vue-router';
-import { formulaOf } from '#core/desk';
+import { plateFatAllergens, stepOf } from '#core/formula';
 import { allergensOf } from '#core/ingredients';
 import BigButton from '../../parts/BigButton.vue';
 import CautionLine from '../../parts/CautionLine.vue';
-import { clock, cups, grams, millilitres } from '../../parts/format.ts';
+import { clock, cups, grams, ingredientName, millilitres, weight } from '../../parts/format.ts';
 import PaperCard from '../../parts/PaperCard.vue';
 import { useRun } from '../../stores/run.ts';
 import { t, tn } from '../../words/index.ts';
 import { isFormControl } from '../keys.ts';
 import LotTabs from '../LotTabs.vue';
+import AmountRow from './AmountRow.vue';
 import BatterBalance from './BatterBalance.vue';
+import { useBatter, type BatterRow } from './use-batter.ts';
 
 const store = useRun();
 const router = useRouter();
@@ -22,31 +24,26 @@ const formulaId = ref(
   items.find((item) => !store.state!.lots.get(item.formulaId)?.mixedAtMs)?.formulaId ?? items[0]!.formulaId,
 );
 
-const body = computed(() => formulaOf(store.run!.pins, formulaId.value));
-const amounts = computed(() => store.lots[formulaId.value]);
-const lot = computed(() => store.state!.lots.get(formulaId.value));
-const lines = computed(() =>
-  (amounts.value?.lines ?? []).map((line) => ({
-    ...line,
-    nowG: line.massG - line.heldBackG,
-    weighed: lot.value?.weighed.has(line.ingredientId) ?? false,
-  })),
-);
-const nextLine = computed(() => lines.value.find((line) => !line.weighed));
-const open = computed(() =>
-  lines.value.filter((line) => !line.weighed).map((line) => t(`ingredient.${line.ingredientId}`)),
-);
+const { body, larder, amounts, lot, lots, sections, open } = useBatter(formulaId);
+const nextRow = computed(() => open.value[0]);
 const mixed = computed(() => lot.value?.mixedAtMs ?? null);
 const asking = ref(false);
+/** Powder and soda are taken for each other: with both in a batter each tin is looked at once more. */
+const tinAsked = ref<BatterRow | null>(null);
 
-function weigh(line: (typeof lines.value)[number]): void {
+function weigh(row: BatterRow): void {
+  if (row.tin && tinAsked.value?.ingredientId !== row.ingredientId) {
+    tinAsked.value = row;
+    return;
+  }
+  tinAsked.value = null;
   void store.tap([
     {
       kind: 'line-weighed',
       payload: {
         formulaId: formulaId.value,
-        ingredientId: line.ingredientId,
-        massG: Math.max(0.1, Math.round(line.nowG * 10) / 10),
+        ingredientId: row.ingredientId,
+        massG: row.massG === null ? null : Math.max(0.1, Math.round(row.massG * 10) / 10),
       },
     },
   ]);
@@ -54,6 +51,7 @@ function weigh(line: (typeof lines.value)[number]): void {
 
 /** Marks the lot mixed; lines not ticked are pointed out first, and stay unknown if the cook goes on. */
 async function mix(): Promise<void> {
+  tinAsked.value = null;
   if (open.value.length > 0 && !asking.value) {
     asking.value = true;
     return;
@@ -77,9 +75,27 @@ async function mix(): Promise<void> {
 
 function act(): void {
   if (mixed.value !== null) return;
-  if (nextLine.value) weigh(nextLine.value);
+  const row = tinAsked.value ?? nextRow.value;
+  if (row) weigh(row);
   else void mix();
 }
+const about = computed(() => {
+  const row = nextRow.value!;
+  if (row.massG === null) return t('batter.unknownMass');
+  if (row.eggs) return t('batter.eggsAre', { g: grams(row.massG) });
+  if (row.ofG !== null) return t('batter.ofIt', { all: weight(row.ofG) });
+  const spoons = cups(row.ingredientId, row.massG, larder.value);
+  return spoons ? t('batter.about', { cups: spoons }) : '';
+});
+const contains = computed(() => [
+  ...new Set([
+    ...allergensOf(
+      body.value.lines.map((line) => line.ingredientId),
+      larder.value,
+    ),
+    ...plateFatAllergens(body.value.fat.kind),
+  ]),
+]);
 onKeyStroke(' ', (event) => {
   if (isFormControl(event)) return;
   event.preventDefault();
@@ -101,41 +117,46 @@ onKeyStroke(' ', (event) => {
             })
           }}
         </p>
-        <ul>
-          <li v-for="line in lines" :key="line.ingredientId" class="border-t border-line">
-            <button
-              type="button"
-              class="grid min-h-14 w-full grid-cols-[2rem_1fr_auto_5.5rem] items-center gap-3 px-1 text-left max-sm:grid-cols-[2rem_1fr_auto]"
-              :class="{ 'bg-mist': line === nextLine && mixed === null }"
-              :disabled="mixed !== null"
-              :aria-pressed="line.weighed"
-              @click="line.weighed || weigh(line)"
-            >
-              <span
-                class="flex size-7 items-center justify-center rounded-full"
-                :class="line.weighed ? 'bg-leaf text-card' : 'border-2 border-line'"
-                ><Check v-if="line.weighed" class="size-5" aria-hidden="true"
-              /></span>
-              <span class="text-lg">
-                <span class="font-semibold">{{ t(`ingredient.${line.ingredientId}`) }}</span>
-                <span v-if="line.heldBackG" class="block text-sm text-soft">{{
-                  t('batter.later', { later: grams(line.heldBackG) })
-                }}</span>
-              </span>
-              <span class="figure text-right text-2xl"
-                >{{ grams(line.nowG) }}<span class="ml-1 font-reading text-sm font-normal text-soft">g</span></span
-              >
-              <span class="text-right text-soft max-sm:hidden">{{
-                line.eggs ? tn('amount.eggs', line.eggs) : cups(line.ingredientId, line.nowG)
-              }}</span>
-            </button>
-          </li>
-        </ul>
+        <p v-if="lots?.because" class="mb-3 font-semibold text-bell" role="note">
+          {{ t(`batter.lots.${lots.because}`, { n: lots.lots.length }) }}
+          <span v-if="lots.lots.length < lots.wanted" class="text-ember">{{
+            t('batter.lots.fewer', { wanted: lots.wanted, n: lots.lots.length })
+          }}</span>
+        </p>
+        <section v-for="section in sections" :key="section.name" class="mb-2">
+          <h3
+            class="border-t border-line pt-2 text-sm font-semibold"
+            :class="section.name === 'mix' ? 'text-leaf' : 'text-ember'"
+          >
+            {{ t(`batter.moment.${section.name}`) }}
+          </h3>
+          <ul>
+            <li v-for="row in section.rows" :key="row.ingredientId" class="border-t border-line first:border-0">
+              <AmountRow
+                :row="row"
+                :larder="larder"
+                :next="row === nextRow && mixed === null"
+                :done="mixed !== null"
+                @weigh="weigh(row)"
+              />
+            </li>
+          </ul>
+        </section>
+        <p v-if="amounts.gaps.length" class="text-sm text-ember">
+          {{ t('batter.gaps', { names: amounts.gaps.map((id) => ingredientName(id, larder)).join(', ') }) }}
+        </p>
       </PaperCard>
       <PaperCard v-else look="card"
         ><p role="status">{{ t('frame.working') }}</p></PaperCard
       >
-      <BatterBalance v-if="amounts" :body="body" :batter="amounts" class="max-lg:order-last" />
+      <BatterBalance
+        v-if="amounts"
+        :body="body"
+        :batter="amounts"
+        :larder="larder"
+        :pressure-pa="store.run!.pins.pressurePa"
+        class="max-lg:order-last"
+      />
       <div class="flex flex-col gap-4">
         <PaperCard v-if="mixed !== null" look="leaf">
           <p class="figure text-2xl text-leaf">
@@ -145,22 +166,26 @@ onKeyStroke(' ', (event) => {
         </PaperCard>
         <PaperCard v-else-if="amounts" look="bell">
           <p>{{ t('hand.next') }}</p>
-          <template v-if="nextLine && !asking">
+          <template v-if="tinAsked">
+            <p class="figure text-3xl leading-tight">
+              {{ weight(tinAsked.massG) }}<br />{{ ingredientName(tinAsked.ingredientId, larder).toLowerCase() }}
+            </p>
+            <p class="mt-2 text-lg font-semibold">{{ t(`batter.whichTin.${tinAsked.tin}`) }}</p>
+            <BigButton look="onBell" class="mt-4 w-full" :key-cap="t('key.space')" @click="weigh(tinAsked)">{{
+              t(tinAsked.tin === 'powder' ? 'batter.whichTin.askPowder' : 'batter.whichTin.askSoda')
+            }}</BigButton>
+            <button type="button" class="mt-2 min-h-12 w-full rounded-control underline" @click="tinAsked = null">
+              {{ t('brief.leave') }}
+            </button>
+          </template>
+          <template v-else-if="nextRow && !asking">
             <p class="figure text-4xl leading-tight">
-              {{ nextLine.eggs ? tn('amount.eggs', nextLine.eggs) : `${grams(nextLine.nowG)} g` }}<br />{{
-                t(`ingredient.${nextLine.ingredientId}`).toLowerCase()
+              {{ nextRow.eggs ? tn('amount.eggs', nextRow.eggs) : weight(nextRow.massG) }}<br />{{
+                ingredientName(nextRow.ingredientId, larder).toLowerCase()
               }}
             </p>
-            <p class="mt-2">
-              {{
-                nextLine.heldBackG
-                  ? t('batter.laterLong', { later: grams(nextLine.heldBackG) })
-                  : nextLine.eggs
-                    ? t('batter.eggsAre', { g: grams(nextLine.nowG) })
-                    : t('batter.about', { cups: cups(nextLine.ingredientId, nextLine.nowG) })
-              }}
-            </p>
-            <BigButton look="onBell" class="mt-4 w-full" :key-cap="t('key.space')" @click="weigh(nextLine)">{{
+            <p class="mt-2">{{ about }}</p>
+            <BigButton look="onBell" class="mt-4 w-full" :key-cap="t('key.space')" @click="weigh(nextRow)">{{
               t('batter.weighed')
             }}</BigButton>
             <button type="button" class="mt-2 min-h-12 w-full rounded-control underline" @click="mix">
@@ -169,7 +194,7 @@ onKeyStroke(' ', (event) => {
           </template>
           <template v-else-if="asking">
             <p class="figure text-2xl">{{ t('batter.notTicked') }}</p>
-            <p class="mt-1">{{ open.join(', ') }}</p>
+            <p class="mt-1">{{ open.map((row) => ingredientName(row.ingredientId, larder)).join(', ') }}</p>
             <p class="mt-2">{{ t('batter.unknownStays') }}</p>
             <BigButton look="onBell" class="mt-4 w-full" @click="mix">{{ t('batter.mixedAnyway') }}</BigButton>
             <button type="button" class="mt-2 min-h-12 w-full rounded-control underline" @click="asking = false">
@@ -186,15 +211,18 @@ onKeyStroke(' ', (event) => {
         </PaperCard>
         <PaperCard :title="t(`mix.${body.mix.school}`)">
           <ol class="flex flex-col gap-2">
-            <li v-for="(step, index) in body.mix.steps" :key="step" class="flex gap-3">
-              <span class="figure w-5 text-bell">{{ index + 1 }}</span>{{ step }}
+            <li v-for="(step, index) in body.mix.steps.map(stepOf)" :key="index" class="flex gap-3">
+              <span class="figure w-5 shrink-0 text-bell">{{ index + 1 }}</span>
+              <span
+                >{{ step.text }}<span v-if="step.reason" class="block text-sm text-soft">{{ step.reason }}</span></span
+              >
             </li>
           </ol>
         </PaperCard>
         <PaperCard :title="t('batter.contains')">
           <p class="mb-3 flex flex-wrap gap-2">
             <span
-              v-for="allergen in allergensOf(body.lines.map((line) => line.ingredientId))"
+              v-for="allergen in contains"
               :key="allergen"
               class="rounded-full border border-ember/30 bg-ember-mist px-3 py-1 font-semibold text-ember"
               >{{ t(`allergen.${allergen}`) }}</span

@@ -3,6 +3,7 @@ import { onKeyStroke, useWakeLock } from '@vueuse/core';
 import { Undo2 } from '@lucide/vue';
 import { computed, onBeforeUnmount, onMounted } from 'vue';
 import { useRouter } from 'vue-router';
+import { familyOf } from '#core/formula';
 import { CUES_OF } from '#core/piece';
 import { formulaOf, stationOf } from '#core/desk';
 import BigButton from '../../parts/BigButton.vue';
@@ -84,7 +85,7 @@ key('x', () => looked.value && board.lose(looked.value));
 for (const digit of [1, 2, 3, 4, 5, 6]) {
   key(String(digit), () => {
     const piece = looked.value;
-    const cue = piece && CUES_OF[formulaOf(store.run!.pins, piece.formulaId).type][digit - 1];
+    const cue = piece && CUES_OF[familyOf(formulaOf(store.run!.pins, piece.formulaId).type)][digit - 1];
     if (piece && cue && piece.flippedAtMs === null) board.see(piece, cue);
   });
 }

@@ -2,6 +2,7 @@
 import { Check, ChevronLeft, ChevronRight } from '@lucide/vue';
 import { computed } from 'vue';
 import { formulaOf } from '#core/desk';
+import { familyOf } from '#core/formula';
 import { CUES_OF, type Cue } from '#core/piece';
 import type { Piece } from '#core/run';
 import BigButton from '../../parts/BigButton.vue';
@@ -26,7 +27,7 @@ interface Rung {
   readonly digit: number;
 }
 const rungs = computed(() =>
-  CUES_OF[body.value.type]
+  CUES_OF[familyOf(body.value.type)]
     .map((cue, index): Rung => {
       const at = predicted.value?.cues[cue];
       const seen = props.piece.cues.filter((tapped) => tapped.cue === cue).at(-1);
@@ -129,7 +130,7 @@ const visible = computed(() => (store.run?.rehearsal && !flipped.value ? appeara
         <span class="font-semibold">{{ t('verb.lift') }}</span>
         <span class="figure text-xl">{{ stretch((predicted.lift.bestMs - piece.flippedAtMs!) / 1000) }}</span>
       </p>
-      <p class="mt-2 text-sm text-soft">{{ t(`ladder.done.${body.type}`) }}</p>
+      <p class="mt-2 text-sm text-soft">{{ t(`ladder.done.${familyOf(body.type)}`) }}</p>
     </template>
     <BigButton class="mt-2 w-full text-base" @click="emit('lose')">{{
       t('ladder.lost', { place: piece.placeId })

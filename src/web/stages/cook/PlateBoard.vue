@@ -1,8 +1,9 @@
 <script setup lang="ts">
 import { computed } from 'vue';
 import { discOn, formulaOf, placesFor, stationOf, type Hand, type ZoneForecast } from '#core/desk';
+import { familyOf } from '#core/formula';
 import type { Place } from '#core/pour';
-import { placeKey } from '#core/run';
+import { larderOf, placeKey } from '#core/run';
 import { mark, stretch, temperature, temperatureSpread } from '../../parts/format.ts';
 import { useRun } from '../../stores/run.ts';
 import { t } from '../../words/index.ts';
@@ -24,8 +25,8 @@ const store = useRun();
 const station = computed(() => stationOf(store.run!.pins, props.stationId));
 const body = computed(() => formulaOf(store.run!.pins, props.formulaId));
 const volumeMl = computed(() => store.state!.portionMl.get(props.formulaId) ?? body.value.portion.volumeMl);
-const disc = computed(() => discOn(body.value, station.value, volumeMl.value));
-const places = computed(() => placesFor(body.value, station.value, volumeMl.value));
+const disc = computed(() => discOn(body.value, station.value, volumeMl.value, larderOf(store.run!.pins)));
+const places = computed(() => placesFor(body.value, station.value, volumeMl.value, larderOf(store.run!.pins)));
 const zones = computed(() =>
   (store.outlook?.forecast.zones ?? []).filter(
     (zone) => zone.stationId === props.stationId && zone.formulaId === props.formulaId,
@@ -139,7 +140,7 @@ const labelMm = computed(() => Math.min(disc.value.diameterMm / 3.6, 34));
               :y-mm="spot.place.yMm"
               :diameter-mm="disc.diameterMm"
               :flipped="spot.piece.flippedAtMs !== null"
-              :thin="body.type === 'thin'"
+              :thin="familyOf(body.type) === 'thin'"
               :look="spot.look"
             />
             <g

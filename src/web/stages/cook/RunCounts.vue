@@ -9,7 +9,7 @@ const store = useRun();
 const counts = computed(() =>
   (store.state!.brief?.items ?? []).map((item) => {
     const pieces = [...store.state!.pieces.values()].filter((piece) => piece.formulaId === item.formulaId);
-    const mixedMl = lotVolumeMl(store.state!, item.formulaId);
+    const mixedMl = lotVolumeMl(store.run!.pins, store.state!, item.formulaId);
     const usedMl = pieces.reduce((sum, piece) => sum + piece.volumeMl, 0);
     return {
       formulaId: item.formulaId,

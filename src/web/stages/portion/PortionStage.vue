@@ -2,6 +2,7 @@
 import { computed, ref } from 'vue';
 import { discOn, formulaOf, placesFor, stationOf } from '#core/desk';
 import { GAP_MM, nearestLadles } from '#core/pour';
+import { larderOf } from '#core/run';
 import BigButton from '../../parts/BigButton.vue';
 import FormField from '../../parts/FormField.vue';
 import { millilitres, number, temperature } from '../../parts/format.ts';
@@ -24,8 +25,8 @@ const stations = computed(() =>
     return {
       id,
       station,
-      disc: discOn(body.value, station, volumeMl.value),
-      places: placesFor(body.value, station, volumeMl.value),
+      disc: discOn(body.value, station, volumeMl.value, larderOf(store.run!.pins)),
+      places: placesFor(body.value, station, volumeMl.value, larderOf(store.run!.pins)),
     };
   }),
 );

@@ -1,7 +1,8 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue';
 import { formulaOf } from '#core/desk';
-import { ingredient, type IngredientId } from '#core/ingredients';
+import { ingredientOf } from '#core/ingredients';
+import { larderOf } from '#core/run';
 import BigButton from '../../parts/BigButton.vue';
 import FormField from '../../parts/FormField.vue';
 import { grams } from '../../parts/format.ts';
@@ -15,11 +16,12 @@ const amount = ref('');
 const error = ref('');
 
 /** The formula's own liquid, the most of it. */
-const liquid = computed<IngredientId>(() => {
+const liquid = computed(() => {
+  const larder = larderOf(store.run!.pins);
   const lines = formulaOf(store.run!.pins, props.formulaId).lines.filter(
-    (line) => ingredient(line.ingredientId).role === 'liquid',
+    (line) => ingredientOf(larder, line.ingredientId).role === 'liquid',
   );
-  return [...lines].sort((a, b) => b.percent - a.percent)[0]?.ingredientId ?? 'water';
+  return [...lines].sort((a, b) => (b.percent ?? 0) - (a.percent ?? 0))[0]?.ingredientId ?? 'water';
 });
 const stirredIn = computed(() =>
   (store.state!.lots.get(props.formulaId)?.thinnings ?? []).reduce((sum, { massG }) => sum + massG, 0),

@@ -1,0 +1,61 @@
+import { gasFreeDensityGPerMl, ingredientOf, mixtureComposition, type Amount, type Larder } from '#core/ingredients';
+import { FormulaFault } from './fault.ts';
+import type { BatterType, FormulaBody } from './formula.ts';
+
+/**
+ * Volume of gas in the bowl over the volume of batter, from aerated against gas-free densities; low certainty.
+ * Whipped whites: 0.25–0.45 g/mL aerated against 1.1 (textbook synthesis).
+ */
+const GAS_IN_BOWL: Record<BatterType, number> = {
+  leavened: 0.1,
+  thin: 0,
+  eggRichThin: 0,
+  coarseMeal: 0.08,
+  whippedWhite: 0.65,
+};
+
+/** Share of a batter's volume that is gas when it stands in the bowl. */
+export function gasShare(type: BatterType): number {
+  return GAS_IN_BOWL[type];
+}
+
+/** The formula's amounts when its grain weighs `grainG`, without any rounding. What goes onto pieces is no batter. */
+export function linesFor(body: FormulaBody, grainG: number): Amount[] {
+  return body.lines.map((line) => ({
+    ingredientId: line.ingredientId,
+    massG: line.percent === null ? null : (line.percent * grainG) / 100,
+  }));
+}
+
+/** Amounts that are stirred into the batter: all but what is counted onto pieces. */
+export function inBatter(body: FormulaBody, amounts: readonly Amount[]): Amount[] {
+  const onPiece = new Set(body.lines.filter((line) => line.when === 'onPiece').map((line) => line.ingredientId));
+  return amounts.filter((amount) => !onPiece.has(amount.ingredientId));
+}
+
+/** Density of the formula's batter as it is poured, g/mL. */
+export function pouredDensityGPerMl(body: FormulaBody, larder: Larder): number {
+  return gasFreeDensityGPerMl(inBatter(body, linesFor(body, 100)), larder) * (1 - GAS_IN_BOWL[body.type]);
+}
+
+/** Volume of batter that amounts make in the bowl, mL. */
+export function bowlVolumeMl(body: FormulaBody, amounts: readonly Amount[], larder: Larder): number {
+  const batter = inBatter(body, amounts);
+  const { massG } = mixtureComposition(batter, larder);
+  return massG / (gasFreeDensityGPerMl(batter, larder) * (1 - GAS_IN_BOWL[body.type]));
+}
+
+/** @throws FormulaFault when the formula names what the kitchen does not have, or has no grain */
+export function checkFormula(body: FormulaBody, larder: Larder): void {
+  for (const { ingredientId } of body.lines) {
+    if (!larder.has(ingredientId))
+      throw new FormulaFault(
+        'unknownIngredient',
+        `There is no ingredient "${ingredientId}" in this kitchen.`,
+        ingredientId,
+      );
+  }
+  const grain = body.lines.filter((line) => ingredientOf(larder, line.ingredientId).role === 'grain');
+  if (!grain.some((line) => line.percent !== null))
+    throw new FormulaFault('noGrain', 'A batter needs grain above zero.', 'lines');
+}

@@ -1,0 +1,94 @@
+import { ingredientOf, massByRole, type Amount, type Larder } from '#core/ingredients';
+import { grainOf } from './balance.ts';
+
+/** g/mol. Source: IUPAC standard atomic weights. */
+const SODIUM_BICARBONATE_G_PER_MOL = 84.007;
+const CARBON_DIOXIDE_G_PER_MOL = 44.009;
+/** J/(mol K). Source: CODATA 2018, exact. */
+const GAS_CONSTANT = 8.314462618;
+/** At which gas is counted: a batter on the counter. */
+const GAS_AT_K = 298.15;
+
+interface Range {
+  readonly value: number;
+  readonly low: number;
+  readonly high: number;
+}
+
+export type LeaveningVerdict = 'none' | 'powderOnly' | 'noAcid' | 'sour' | 'balanced' | 'slightlyAlkaline' | 'alkaline';
+
+export interface LeaveningBalance {
+  readonly sodaG: number;
+  readonly powderG: number;
+  /** Powder per 100 g grain. */
+  readonly powderPercent: number;
+  /** Soda that the sour ingredients could neutralise. */
+  readonly neutralisableG: Range;
+  /** Soda left over when the acid is what it usually is; never below zero. */
+  readonly excessSodaG: number;
+  /** CO₂ per 100 g grain at room heat under the kitchen's own pressure, mL. */
+  readonly gasMlPer100g: Range;
+  readonly verdict: LeaveningVerdict;
+  /** Both powder and soda: told apart and each confirmed. */
+  readonly both: boolean;
+  /** Ids of sour or rising things whose amount is unknown. */
+  readonly gaps: readonly string[];
+}
+
+/**
+ * Acid against soda, in grams, and the gas of both. A gram of soda gives 11.9 mmol by the acid route (1 : 1) and half of it
+ * by heat alone; powder brings its own acid and gives its declared CO₂. Ideal dry gas, so it is what there is to rise with
+ * and not how high it rises.
+ * @param pressurePa of the kitchen's air @throws FormulaFault without grain
+ */
+export function leaveningBalance(amounts: readonly Amount[], larder: Larder, pressurePa: number): LeaveningBalance {
+  const grainG = grainOf(amounts, larder);
+  const sodaG = massByRole(amounts, 'soda', larder);
+  const powderG = massByRole(amounts, 'powder', larder);
+  const neutralisableG = { value: 0, low: 0, high: 0 };
+  const powderMol = { value: 0, low: 0, high: 0 };
+  const gaps: string[] = [];
+  for (const { ingredientId, massG } of amounts) {
+    const { sodaPerG, co2Percent, role } = ingredientOf(larder, ingredientId);
+    const counts = sodaPerG !== undefined || co2Percent !== undefined || role === 'soda';
+    if (massG === null) {
+      if (counts) gaps.push(ingredientId);
+      continue;
+    }
+    for (const key of ['value', 'low', 'high'] as const) {
+      if (sodaPerG) neutralisableG[key] += massG * sodaPerG[key];
+      if (co2Percent) powderMol[key] += (massG * co2Percent[key]) / 100 / CARBON_DIOXIDE_G_PER_MOL;
+    }
+  }
+  const mlPerMol = ((GAS_CONSTANT * GAS_AT_K) / pressurePa) * 1e6;
+  const gas = (key: keyof Range) => {
+    const met = Math.min(sodaG, neutralisableG[key]);
+    const sodaMol = (met + (sodaG - met) / 2) / SODIUM_BICARBONATE_G_PER_MOL;
+    return ((sodaMol + powderMol[key]) * mlPerMol * 100) / grainG;
+  };
+  return {
+    sodaG,
+    powderG,
+    powderPercent: (powderG * 100) / grainG,
+    neutralisableG,
+    excessSodaG: Math.max(0, sodaG - neutralisableG.value),
+    gasMlPer100g: { value: gas('value'), low: gas('low'), high: gas('high') },
+    verdict: verdict(sodaG, powderG, neutralisableG),
+    both: sodaG > 0 && powderG > 0,
+    gaps,
+  };
+}
+
+function verdict(sodaG: number, powderG: number, acid: Range): LeaveningVerdict {
+  if (sodaG === 0) return powderG > 0 ? 'powderOnly' : 'none';
+  if (acid.high === 0) return 'noAcid';
+  if (sodaG > acid.high) return 'alkaline';
+  if (sodaG < acid.low) return 'sour';
+  return sodaG > acid.value * 1.1 ? 'slightlyAlkaline' : 'balanced';
+}
+
+/** State of a tin on a day: fine, past its day, or nobody knows. Days are written year-month-day. */
+export function tinState(useBy: string | null | undefined, onDay: string): 'good' | 'past' | 'unknown' {
+  if (!useBy) return 'unknown';
+  return onDay <= useBy ? 'good' : 'past';
+}

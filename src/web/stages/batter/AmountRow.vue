@@ -1,0 +1,59 @@
+<script setup lang="ts">
+import { Check, Cylinder, Package } from '@lucide/vue';
+import type { Larder } from '#core/ingredients';
+import { cups, ingredientName, weight } from '../../parts/format.ts';
+import { t, tn } from '../../words/index.ts';
+import type { BatterRow } from './use-batter.ts';
+
+/** One figure to weigh. What stays back looks different and is no button: it is not for now. */
+defineProps<{ row: BatterRow; larder: Larder; next: boolean; done: boolean }>();
+defineEmits<{ weigh: [] }>();
+
+const eggWord = (row: BatterRow) =>
+  tn(
+    row.ingredientId === 'eggWhite' ? 'amount.whites' : row.ingredientId === 'eggYolk' ? 'amount.yolks' : 'amount.eggs',
+    row.eggs!,
+  );
+</script>
+
+<template>
+  <component
+    :is="row.section === 'later' ? 'div' : 'button'"
+    :type="row.section === 'later' ? undefined : 'button'"
+    class="grid min-h-14 w-full grid-cols-[2rem_1fr_auto_5.5rem] items-center gap-3 px-1 text-left max-sm:grid-cols-[2rem_1fr_auto]"
+    :class="{ 'bg-mist': next, 'text-soft': row.section === 'later' }"
+    :disabled="row.section === 'later' ? undefined : done && row.section === 'mix'"
+    :aria-pressed="row.section === 'later' ? undefined : row.weighed"
+    :data-testid="`row-${row.section}-${row.ingredientId}`"
+    @click="row.section === 'later' || row.weighed || $emit('weigh')"
+  >
+    <span
+      v-if="row.section !== 'later'"
+      class="flex size-7 items-center justify-center rounded-full"
+      :class="row.weighed ? 'bg-leaf text-card' : 'border-2 border-line'"
+      ><Check v-if="row.weighed" class="size-5" aria-hidden="true"
+    /></span>
+    <span v-else class="text-center text-xl" aria-hidden="true">…</span>
+    <span class="text-lg">
+      <span class="flex items-center gap-2 font-semibold">
+        <Cylinder v-if="row.tin === 'powder'" class="size-5 text-bell" aria-hidden="true" />
+        <Package v-if="row.tin === 'soda'" class="size-5 text-ember" aria-hidden="true" />
+        {{ ingredientName(row.ingredientId, larder) }}
+      </span>
+      <span v-if="row.ofG !== null && row.section !== 'later'" class="block text-sm text-soft">{{
+        t('batter.ofIt', { all: weight(row.ofG) })
+      }}</span>
+      <span v-if="row.perLot.length" class="block text-sm text-soft">
+        <span v-for="(massG, index) in row.perLot" :key="index" class="mr-3 whitespace-nowrap"
+          >{{ t('batter.lot', { n: index + 1 }) }} <b class="figure">{{ weight(massG) }}</b></span
+        >
+      </span>
+    </span>
+    <span class="text-right" :class="row.section === 'later' ? 'text-lg' : 'figure text-2xl'">{{
+      weight(row.massG)
+    }}</span>
+    <span class="text-right text-soft max-sm:hidden">{{
+      row.eggs ? eggWord(row) : cups(row.ingredientId, row.massG, larder)
+    }}</span>
+  </component>
+</template>
