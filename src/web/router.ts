@@ -20,6 +20,15 @@ export function makeRouter(): Router {
       { path: '/runs', component: () => import('./library/RunsPage.vue'), meta: { title: 'runs.title' } },
       { path: '/runs/new', component: () => import('./library/NewRunPage.vue'), meta: { title: 'newRun.title' } },
       { path: '/cook-now', component: () => import('./library/CookNowPage.vue'), meta: { title: 'cookNow.title' } },
+      { path: '/formulas', component: () => import('./library/FormulasPage.vue'), meta: { title: 'formulas.title' } },
+      { path: '/formulas/paste', component: () => import('./library/PastePage.vue'), meta: { title: 'paste.title' } },
+      {
+        path: '/formulas/:formulaId',
+        component: () => import('./library/FormulaPage.vue'),
+        props: true,
+        meta: { title: 'formulas.title' },
+      },
+      { path: '/ingredients', component: () => import('./library/LarderPage.vue'), meta: { title: 'larder.title' } },
       { path: '/kitchen', component: () => import('./settings/KitchenPage.vue'), meta: { title: 'kitchen.title' } },
       {
         path: '/runs/:runId',

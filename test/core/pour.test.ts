@@ -49,7 +49,16 @@ describe('what a pour becomes', () => {
   it('scoops by their number: #12 is 79 mL, #20 47 mL (USDA Food Buying Guide: 946.353 ÷ number)', () => {
     expect(LADLES.find((ladle) => ladle.id === 'scoop12')!.volumeMl).toBeCloseTo(79, 0);
     expect(LADLES.find((ladle) => ladle.id === 'scoop20')!.volumeMl).toBeCloseTo(47, 0);
-    expect(nearestLadles(75, 1)[0]!.id).toBe('scoop12');
+    for (const [number, ml] of [
+      [8, 118],
+      [10, 95],
+      [16, 59],
+      [24, 39],
+      [30, 32],
+      [40, 24],
+    ] as const)
+      expect(LADLES.find((ladle) => ladle.id === `scoop${number}`)?.volumeMl ?? ml).toBeCloseTo(ml, -0.3);
+    expect(nearestLadles(75, 1)[0]!.volumeMl).toBeCloseTo(79, 0);
   });
 });
 

@@ -1,8 +1,8 @@
 import { describe, expect, it } from '@jest/globals';
 import fc from 'fast-check';
+import type { FormulaFault } from '#core/formula';
 import {
   DIETS,
-  FormulaFault,
   SHELF,
   SUBSTITUTIONS,
   compareFormulas,

@@ -56,7 +56,8 @@ export interface FormulaChange {
   readonly lines: readonly LineChange[];
   readonly allergensAdded: readonly Allergen[];
   readonly allergensGone: readonly Allergen[];
-  readonly browning: 'sooner' | 'later' | 'same';
+  /** `mixed`: soda left over hurries it, fewer sugars or milk solids slow it; nobody knows which wins. */
+  readonly browning: 'sooner' | 'later' | 'same' | 'mixed';
 }
 
 export interface LineChange {
@@ -94,9 +95,14 @@ export function compareFormulas(
   };
 }
 
-/** Sugar and milk solids colour a piece, and soda left over colours it much. */
+/** More soda left over than this, g per 100 g grain, hurries the colour. Assumed. */
+const ALKALINE_G = 0.15;
+
+/** Sugar and milk solids colour a piece, and soda left over hurries it. */
 function browningOf(a: FormulaFigures, b: FormulaFigures): FormulaChange['browning'] {
-  const alkaline = (figures: FormulaFigures) => (figures.excessSodaG > 0.15 ? 1 : 0);
-  const change = b.sugars + b.milkSolids - a.sugars - a.milkSolids + 4 * (alkaline(b) - alkaline(a));
-  return change > COLOUR_STEP ? 'sooner' : change < -COLOUR_STEP ? 'later' : 'same';
+  const solids = b.sugars + b.milkSolids - a.sugars - a.milkSolids;
+  const bySolids = solids > COLOUR_STEP ? 1 : solids < -COLOUR_STEP ? -1 : 0;
+  const bySoda = Number(b.excessSodaG > ALKALINE_G) - Number(a.excessSodaG > ALKALINE_G);
+  if (bySolids * bySoda < 0) return 'mixed';
+  return bySolids + bySoda > 0 ? 'sooner' : bySolids + bySoda < 0 ? 'later' : 'same';
 }

@@ -35,4 +35,5 @@ export { scale, type ScaleOptions, type ScaleTarget, type ScaledBatter, type Sca
 export { forDiet, plateFatAllergens, standInsFor, substitute, substituteAll, type DietChange } from './substitute.ts';
 export { DIETS, SUBSTITUTIONS, type Diet, type Substitution } from './substitutions.ts';
 export { tasteOf, withTaste, type Taste } from './taste.ts';
-export { SHELF } from './shelf/index.ts';
+export { SCHOOL } from './shelf-school.ts';
+export { SHELF } from './shelf.ts';

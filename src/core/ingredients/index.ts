@@ -1,4 +1,4 @@
-export { INGREDIENTS, SHIPPED_IDS, type ShippedId } from './data/index.ts';
+export { INGREDIENTS, SHIPPED_IDS, type ShippedId } from './data.ts';
 export { EGG_CLASSES, EGG_CLASS_IDS, edibleEggG, eggPartG, type EggClass } from './eggs.ts';
 export {
   ALLERGENS,

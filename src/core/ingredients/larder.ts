@@ -1,4 +1,4 @@
-import { INGREDIENTS } from './data/index.ts';
+import { INGREDIENTS } from './data.ts';
 import type { Ingredient } from './ingredient.ts';
 
 /** What a kitchen cooks with, by id: the shipped ingredients, some of them changed, and its own. */

@@ -6,6 +6,8 @@
  */
 export const ML_PER = {
   ml: 1,
+  cl: 10,
+  dl: 100,
   l: 1000,
   usTeaspoon: 4.92892159375,
   usTablespoon: 14.78676478125,

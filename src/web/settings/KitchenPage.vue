@@ -3,6 +3,7 @@ import { computed } from 'vue';
 import AppBar from '../parts/AppBar.vue';
 import { useSession } from '../stores/session.ts';
 import AuditCard from './AuditCard.vue';
+import FactsCard from './FactsCard.vue';
 import InviteCard from './InviteCard.vue';
 import MineCard from './MineCard.vue';
 import PassphraseCard from './PassphraseCard.vue';
@@ -19,6 +20,7 @@ const me = computed(() => session.session?.person);
     <h1 class="text-3xl lg:col-span-2">{{ session.session?.kitchen.name }}</h1>
     <div class="flex flex-col gap-5">
       <PeopleCard />
+      <FactsCard v-if="me?.role === 'owner'" />
       <InviteCard v-if="me?.role === 'owner'" />
       <AuditCard v-if="me?.role === 'owner'" />
     </div>

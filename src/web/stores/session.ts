@@ -1,7 +1,7 @@
 import { usePreferredDark } from '@vueuse/core';
 import { defineStore } from 'pinia';
 import { computed, ref, watchEffect } from 'vue';
-import { DEFAULT_SETTINGS, type Join, type Session, type Settings, type SignIn } from '#contract';
+import { DEFAULT_SETTINGS, type Join, type KitchenFacts, type Session, type Settings, type SignIn } from '#contract';
 import { call } from '../live/api.ts';
 import { callKept, forgetKept, keepAnswer, ownKeptOnly } from '../live/kept.ts';
 import { signedInAgain } from '../live/sync.ts';
@@ -53,5 +53,9 @@ export const useSession = defineStore('session', () => {
     session.value = await call<Session>('PUT', '/api/settings', { ...settings.value, ...change });
   }
 
-  return { session, settings, ask, signIn, join, signOut, keep };
+  async function keepFacts(facts: KitchenFacts): Promise<void> {
+    session.value = await call<Session>('PUT', '/api/kitchen', facts);
+  }
+
+  return { session, settings, ask, signIn, join, signOut, keep, keepFacts };
 });

@@ -1,6 +1,5 @@
 <script setup lang="ts">
 import { onKeyStroke } from '@vueuse/core';
-import { Check } from '@lucide/vue';
 import { computed, ref } from 'vue';
 import { useRouter } from 'vue-router';
 import { plateFatAllergens, stepOf } from '#core/formula';
@@ -14,7 +13,7 @@ import { t, tn } from '../../words/index.ts';
 import { isFormControl } from '../keys.ts';
 import LotTabs from '../LotTabs.vue';
 import AmountRow from './AmountRow.vue';
-import BatterBalance from './BatterBalance.vue';
+import BatterBalance from '../../parts/BatterBalance.vue';
 import { useBatter, type BatterRow } from './use-batter.ts';
 
 const store = useRun();
@@ -24,7 +23,7 @@ const formulaId = ref(
   items.find((item) => !store.state!.lots.get(item.formulaId)?.mixedAtMs)?.formulaId ?? items[0]!.formulaId,
 );
 
-const { body, larder, amounts, lot, lots, sections, open } = useBatter(formulaId);
+const { body, larder, amounts, lot, lots, sections, open, pastTins } = useBatter(formulaId);
 const nextRow = computed(() => open.value[0]);
 const mixed = computed(() => lot.value?.mixedAtMs ?? null);
 const asking = ref(false);
@@ -123,6 +122,17 @@ onKeyStroke(' ', (event) => {
             t('batter.lots.fewer', { wanted: lots.wanted, n: lots.lots.length })
           }}</span>
         </p>
+        <p
+          v-for="tin in pastTins"
+          :key="tin.ingredientId"
+          class="mb-3 rounded-control bg-ember-mist p-3 text-ember"
+          role="note"
+        >
+          <span class="block font-semibold">{{
+            t('batter.tinPast', { name: ingredientName(tin.ingredientId, larder), day: tin.useBy })
+          }}</span>
+          {{ t(`batter.tinTest.${tin.role}`) }}
+        </p>
         <section v-for="section in sections" :key="section.name" class="mb-2">
           <h3
             class="border-t border-line pt-2 text-sm font-semibold"
@@ -155,6 +165,7 @@ onKeyStroke(' ', (event) => {
         :batter="amounts"
         :larder="larder"
         :pressure-pa="store.run!.pins.pressurePa"
+        with-volume
         class="max-lg:order-last"
       />
       <div class="flex flex-col gap-4">

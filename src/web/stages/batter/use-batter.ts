@@ -1,6 +1,7 @@
+import { DateTime } from 'luxon';
 import { computed, type Ref } from 'vue';
 import { formulaOf } from '#core/desk';
-import { lotsOf, type ScaledLine } from '#core/formula';
+import { lotsOf, tinState, type ScaledLine } from '#core/formula';
 import { ingredientOf } from '#core/ingredients';
 import { larderOf } from '#core/run';
 import { useRun } from '../../stores/run.ts';
@@ -67,6 +68,15 @@ export function useBatter(formulaId: Ref<string>) {
       return line.heldBackG > 0 ? [now, row('later', (of) => of.heldBackG)] : [now];
     });
   });
+  /** Tins past their last day on the day of the run. */
+  const pastTins = computed(() => {
+    const day = DateTime.fromMillis(store.nowMs, { zone: store.run!.pins.timeZone }).toISODate() ?? '';
+    return body.value.lines.flatMap(({ ingredientId }) => {
+      const { role, useBy } = ingredientOf(larder.value, ingredientId);
+      if ((role !== 'powder' && role !== 'soda') || !useBy || tinState(useBy, day) !== 'past') return [];
+      return [{ ingredientId, role, useBy }];
+    });
+  });
   const roleOf = (line: ScaledLine) => ingredientOf(larder.value, line.ingredientId).role;
   const sections = computed(() =>
     (['mix', 'later', 'justBefore', 'onPiece'] as const)
@@ -75,5 +85,5 @@ export function useBatter(formulaId: Ref<string>) {
   );
   /** To be ticked before the lot is mixed. */
   const open = computed(() => rows.value.filter((row) => row.section === 'mix' && !row.weighed));
-  return { body, larder, amounts, lot, lots, rows, sections, open };
+  return { body, larder, amounts, lot, lots, rows, sections, open, pastTins };
 }

@@ -25,6 +25,7 @@ export const pantry = {
   ingredient: {
     plainFlour: 'Plain flour',
     cakeFlour: 'Cake flour',
+    selfRaisingFlour: 'Self-raising flour',
     strongFlour: 'Strong flour',
     wholeWheatFlour: 'Whole wheat flour',
     speltFlour: 'Spelt flour',

@@ -130,6 +130,11 @@ export const stages = {
       restWindow: 'In {n} lots: one would be past its rest before the last pour.',
       fewer: 'Better in {wanted} lots, but there are only eggs for {n}.',
     },
+    tinPast: '{name} was good until {day}. Test it before you mix.',
+    tinTest: {
+      powder: 'A teaspoon in half a cup of hot water: it must foam up at once. It does not say how strong it is.',
+      soda: 'A quarter teaspoon in two of vinegar: it must foam up at once. It does not say how strong it is.',
+    },
     whichTin: {
       powder: 'The powder, in its round tin. Not the soda.',
       soda: 'The soda, in its square box. Not the powder.',
@@ -262,7 +267,13 @@ export const stages = {
     layout: 'No room on {name} | {n} place on {name} | {n} places on {name}, {gap} cm between them',
   },
   ladle: {
+    spoon1: 'Tablespoon, 1',
     scoop40: 'Scoop no. 40',
+    scoop30: 'Scoop no. 30',
+    cupQuarter: 'Quarter cup',
+    cupThird: 'Third of a cup',
+    cupHalf: 'Half cup',
+    ladle8: 'Ladle, 8 fl oz',
     ladle1: 'Ladle, 1 fl oz',
     scoop24: 'Scoop no. 24',
     scoop20: 'Scoop no. 20',

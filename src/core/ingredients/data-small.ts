@@ -1,4 +1,4 @@
-import { foods } from './build.ts';
+import { foods } from './data-build.ts';
 
 export const SUGARS = foods('sugar', {
   sugar: {

@@ -9,11 +9,17 @@ import {
   type ScaledBatter,
 } from '#core/formula';
 import type { Larder } from '#core/ingredients';
-import { grams, millilitres, number } from '../../parts/format.ts';
-import PaperCard from '../../parts/PaperCard.vue';
-import { t, tn } from '../../words/index.ts';
+import { grams, millilitres, number } from './format.ts';
+import PaperCard from './PaperCard.vue';
+import { t, tn } from '../words/index.ts';
 
-const props = defineProps<{ body: FormulaBody; batter: ScaledBatter; larder: Larder; pressurePa: number }>();
+const props = defineProps<{
+  body: FormulaBody;
+  batter: ScaledBatter;
+  larder: Larder;
+  pressurePa: number;
+  withVolume?: boolean;
+}>();
 const water = computed(() => hydration(props.batter.lines, props.larder));
 const band = computed(() => HYDRATION_BAND[props.body.type]);
 const acid = computed(() => leaveningBalance(props.batter.lines, props.larder, props.pressurePa));
@@ -66,7 +72,7 @@ const eggsMoved = computed(() => Math.abs(props.batter.exactEggs - Math.round(pr
           }}</span>
         </dd>
       </div>
-      <div class="border-t border-line pt-3">
+      <div v-if="withVolume" class="border-t border-line pt-3">
         <dt class="flex items-baseline justify-between font-semibold">
           {{ t('balance.comesTo') }}<span class="figure text-2xl">{{ millilitres(batter.volumeMl) }}</span>
         </dt>

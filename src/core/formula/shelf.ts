@@ -1,5 +1,5 @@
-import type { FormulaBody } from '../formula.ts';
-import { SCHOOL, lines } from './school.ts';
+import type { FormulaBody } from './formula.ts';
+import { SCHOOL, lines } from './shelf-school.ts';
 
 const BACK = { heldBack: 0.33 };
 const JUST_BEFORE = { when: 'justBefore' } as const;

@@ -1,7 +1,7 @@
-import type { Ingredient } from '../ingredient.ts';
-import { GRAINS } from './grains.ts';
-import { ACIDS, BINDERS, FLAVOURS, FRUIT, POWDERS, SALTS, SODAS, SUGARS } from './small.ts';
-import { EGGS, FATS, LIQUIDS } from './wet.ts';
+import type { Ingredient } from './ingredient.ts';
+import { GRAINS } from './data-grains.ts';
+import { ACIDS, BINDERS, FLAVOURS, FRUIT, POWDERS, SALTS, SODAS, SUGARS } from './data-small.ts';
+import { EGGS, FATS, LIQUIDS } from './data-wet.ts';
 
 /**
  * Ingredients that ship. All figures are from memory of the source named beside each: FDC USDA FoodData Central SR Legacy

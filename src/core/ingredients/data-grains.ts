@@ -1,4 +1,4 @@
-import { foods } from './build.ts';
+import { foods } from './data-build.ts';
 
 /** Flours, meals and starches: what hydration is counted on. Density spooned and levelled. */
 export const GRAINS = foods('grain', {
@@ -19,6 +19,12 @@ export const GRAINS = foods('grain', {
     },
     per100: [12.5, 8.2, 0.9, 78.0, 1.7, 0.3, 'FDC', 'medium'],
     allergens: ['wheat'],
+  },
+  selfRaisingFlour: {
+    density: [0.528, 0.486, 0.55, 'FDC: 125 g a cup', 'high'],
+    per100: [10.6, 9.9, 1.0, 74.2, 2.7, 0.2, 'FDC', 'high'],
+    allergens: ['wheat'],
+    co2Percent: [0.55, 0.5, 0.7, '21 CFR 137.180: at least 0.5', 'medium'],
   },
   strongFlour: {
     density: [0.54, 0.5, 0.58, 'CP', 'low'],

@@ -1,4 +1,4 @@
-import type { BatterType, FormulaBody, FormulaLine } from '../formula.ts';
+import type { BatterType, FormulaBody, FormulaLine } from './formula.ts';
 
 /**
  * What formulas of a type share unless they say otherwise: rest, heat, flip, fat and hands. Rests and heats from textbook

@@ -1,4 +1,4 @@
-import { foods } from './build.ts';
+import { foods } from './data-build.ts';
 
 /** Milk, its kin and what stands in for it. */
 export const LIQUIDS = foods('liquid', {

@@ -1,4 +1,4 @@
-import type { Allergen, Certainty, Figure, Ingredient, IngredientRole, MeasuredAs } from '../ingredient.ts';
+import type { Allergen, Certainty, Figure, Ingredient, IngredientRole, MeasuredAs } from './ingredient.ts';
 
 /** Value, low, high, source, certainty. */
 export type FigureRow = readonly [number, number, number, string, Certainty];
@@ -16,7 +16,7 @@ interface Row {
   readonly pieceG?: FigureRow;
 }
 
-/** Ingredients of one role from their rows. Keys of the sources stand in `data/index.ts`. */
+/** Ingredients of one role from their rows. Keys of the sources stand in `data.ts`. */
 export function foods<Id extends string>(role: IngredientRole, rows: Record<Id, Row>): Record<Id, Ingredient> {
   const made = Object.entries<Row>(rows).map(([id, row]): [string, Ingredient] => [id, food(id, role, row)]);
   return Object.fromEntries(made) as Record<Id, Ingredient>;

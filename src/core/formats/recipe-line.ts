@@ -1,0 +1,192 @@
+import { eggPartG, ingredientOf, massOfMeasure, measuredDensity, type EggClass, type Larder } from '#core/ingredients';
+import { G_PER, type MeasureSystem } from '#core/units';
+import { readIngredient, readMeasuredAs } from './read-ingredient.ts';
+import { readNumber } from './read-number.ts';
+import { isUneven, readUnit, type ReadUnit } from './read-unit.ts';
+
+/** Why a line is not sure. Each has its sentence in the message catalogue. */
+export const DOUBTS = [
+  ...(['noAmount', 'toTaste', 'pinch', 'range', 'unknownUnit', 'unknownIngredient', 'ounceOfLiquid'] as const),
+  ...(['thousandOrOne', 'spooned', 'uneven', 'piece', 'or', 'optional', 'separated', 'noDensity', 'strange'] as const),
+  ...(['plusMore', 'minutesForSeconds'] as const),
+] as const;
+export type Doubt = (typeof DOUBTS)[number];
+
+export interface PastedAmount {
+  readonly g: number;
+  readonly lowG: number;
+  readonly highG: number;
+}
+
+export interface PastedLine {
+  readonly text: string;
+  /** Null: no ingredient was found in it. */
+  readonly ingredientId: string | null;
+  /** Null: how much is unknown. */
+  readonly amount: PastedAmount | null;
+  readonly doubts: readonly Doubt[];
+  /** For the pan, not for the bowl. */
+  readonly forPlate: boolean;
+}
+
+export interface ReadOptions {
+  /** Whose cups and spoons. */
+  readonly system: MeasureSystem;
+  readonly eggClass: EggClass;
+  readonly larder: Larder;
+}
+
+const BULLET = /^\s*(?:[-–—*•·▢□☐]|\d+[.)]\s+(?=\D))\s*/;
+const TO_TASTE = /\b(?:to taste|as needed|as required|some|a little|a bit of|optional amount|q\.?s\.?)\b/i;
+const FOR_PLATE =
+  /\bfor (?:the )?(?:pan|griddle|plate|frying|cooking|greasing|brushing|skillet|tin)\b|\bto (?:grease|fry|cook)\b/i;
+const FOR_SERVING = /\b(?:to serve|for serving|for topping|to garnish|for dusting|to top)\b/i;
+
+/** What goes on top of a finished piece is no part of the batter. */
+export function isForServing(text: string): boolean {
+  return FOR_SERVING.test(text);
+}
+
+/** Reads one line of a list of ingredients. What it does not know it says; it guesses nothing without a mark. */
+export function readLine(line: string, options: ReadOptions): PastedLine {
+  const text = line.trim();
+  const clean = text.replace(BULLET, '').replaceAll(' ', ' ').trim();
+  const doubts = new Set<Doubt>();
+  const { words, measures } = takeMeasures(clean, options.system, doubts);
+  const own = [...options.larder.values()].flatMap(({ id, name }) => (name ? [{ id, name }] : []));
+  const ingredientId = readIngredient(words, own);
+  if (!ingredientId) doubts.add('unknownIngredient');
+  if (/\bor\b/i.test(words)) doubts.add('or');
+  if (/\boptional\b/i.test(clean)) doubts.add('optional');
+  if (/\bseparated\b/i.test(clean)) doubts.add('separated');
+  if (/\bplus (?:more|extra)\b/i.test(clean)) doubts.add('plusMore');
+  if (isUneven(clean)) doubts.add('uneven');
+  const amount = ingredientId ? weigh(ingredientId, measures, words, options, doubts) : null;
+  if (!amount && measures.length === 0) doubts.add(TO_TASTE.test(clean) ? 'toTaste' : 'noAmount');
+  return { text, ingredientId, amount, doubts: [...doubts], forPlate: FOR_PLATE.test(clean) };
+}
+
+interface Measure {
+  readonly low: number;
+  readonly high: number;
+  readonly unit: ReadUnit | null;
+}
+
+/** Takes numbers and units out of a line: those before the name, those after it, those in brackets, and "plus" ones. */
+function takeMeasures(
+  clean: string,
+  system: MeasureSystem,
+  doubts: Set<Doubt>,
+): { words: string; measures: readonly Measure[] } {
+  const bracketed = [...clean.matchAll(/\(([^)]*)\)/g)].flatMap(([, inner]) => {
+    const found = measureAt(inner!.replace(/^(?:about|approx\.?|ca\.?|c\.|or|~|≈)\s*/i, ''), system, doubts);
+    return found?.measure.unit && found.measure.unit.kind !== 'unknown' ? [found.measure] : [];
+  });
+  let rest = clean
+    .replaceAll(/\([^)]*\)/g, ' ')
+    .replaceAll(/\s+/g, ' ')
+    .trim();
+  const plain: Measure[] = [];
+  const lead = measureAt(rest.replace(/^(?:about|approx\.?|approximately|ca\.?|~)\s+/i, ''), system, doubts);
+  if (lead) {
+    rest = rest.replace(/^(?:about|approx\.?|approximately|ca\.?|~)\s+/i, '').slice(lead.length);
+    plain.push(lead.measure);
+    // "2 cups / 250 g", "8 oz (227 g)", "1 cup + 2 tbsp"
+    for (;;) {
+      const joint = /^\s*(?:\/|\||,?\s*plus|\+|&|and)\s*(?=[\d½⅓⅔¼¾⅛a])/i.exec(rest);
+      const more = joint && measureAt(rest.slice(joint[0].length), system, doubts);
+      if (!joint || !more?.measure.unit) break;
+      rest = rest.slice(joint[0].length + more.length);
+      const same = /\/|\|/.test(joint[0]);
+      if (same) bracketed.push(more.measure);
+      else plain.push(more.measure);
+    }
+  } else {
+    const tail = /^(.*?[a-z)%])[\s:,–—-]+(?:about\s+)?((?:\d|[½⅓⅔¼¾⅛⅜⅝⅞]|pinch|a pinch).*)$/i.exec(rest);
+    const found = tail && measureAt(tail[2]!, system, doubts);
+    if (tail && found) {
+      plain.push(found.measure);
+      rest = `${tail[1]} ${tail[2]!.slice(found.length)}`;
+    } else if (/^(?:pinch|dash|knob|handful|splash)/i.test(rest)) {
+      plain.push({ low: 1, high: 1, unit: { kind: 'pinch' } });
+    }
+  }
+  // a weight in brackets is what the writer weighed
+  const weighed =
+    bracketed.find((measure) => measure.unit!.kind === 'mass') ??
+    bracketed.find((measure) => measure.unit!.kind === 'volume');
+  const leadKind = plain[0]?.unit?.kind;
+  if (weighed && leadKind !== 'mass') {
+    const words = rest.replace(/^\s*of\s+/i, '');
+    // "2 cans (400 g) ...": each of them
+    const each = leadKind === 'unknown' && plain[0] ? plain[0].low : 1;
+    return { words, measures: [{ ...weighed, low: weighed.low * each, high: weighed.high * each }] };
+  }
+  return { words: rest.replace(/^\s*of\s+/i, ''), measures: plain };
+}
+
+function measureAt(
+  text: string,
+  system: MeasureSystem,
+  doubts: Set<Doubt>,
+): { measure: Measure; length: number } | null {
+  const number = readNumber(text);
+  if (!number) return null;
+  // "a" is a number only before a unit or a thing that is counted
+  if (number.thousandOrOne) doubts.add('thousandOrOne');
+  let length = number.length;
+  const space = /^\s*/.exec(text.slice(length))![0].length;
+  const unit = readUnit(text.slice(length + space), system);
+  if (unit) length += space + unit.length;
+  if (number.high > number.low) doubts.add('range');
+  return { measure: { low: number.low, high: number.high, unit: unit?.unit ?? null }, length };
+}
+
+/** Grams of an ingredient from its measures; adds to the doubts what it had to assume. */
+function weigh(
+  id: string,
+  measures: readonly Measure[],
+  words: string,
+  { eggClass, larder }: ReadOptions,
+  doubts: Set<Doubt>,
+): PastedAmount | null {
+  const food = ingredientOf(larder, id);
+  const sum = { g: 0, lowG: 0, highG: 0 };
+  for (const { low, high, unit } of measures) {
+    const middle = (low + high) / 2;
+    let one: PastedAmount | null = null;
+    if (unit === null) {
+      const egg = eggPartG(id, eggClass);
+      if (egg !== null) one = of(egg, egg, egg);
+      else if (food.pieceG) {
+        doubts.add('piece');
+        one = of(food.pieceG.value, food.pieceG.low, food.pieceG.high);
+      } else doubts.add('unknownUnit');
+    } else if (unit.kind === 'mass') {
+      if (unit.g === G_PER.ounce && food.role === 'liquid') doubts.add('ounceOfLiquid');
+      one = of(unit.g, unit.g, unit.g);
+    } else if (unit.kind === 'volume') {
+      const as = readMeasuredAs(words);
+      const range = massOfMeasure(food, unit.ml, as);
+      if (!range) doubts.add('noDensity');
+      else {
+        const density = measuredDensity(food, as)!;
+        // flour by the cup is a range of hands; a liquid is not
+        if (density.high / density.low > 1.08 && unit.ml > 30 && (!as || !food.measuredAs?.[as])) doubts.add('spooned');
+        one = of(range.massG, range.lowG, range.highG);
+      }
+    } else if (unit.kind === 'stick') {
+      if (food.role === 'fat') one = of(G_PER.pound / 4, G_PER.pound / 4, G_PER.pound / 4);
+      else doubts.add('unknownUnit');
+    } else doubts.add(unit.kind === 'pinch' ? 'pinch' : 'unknownUnit');
+    if (!one) return null;
+    sum.g += one.g * middle;
+    sum.lowG += one.lowG * low;
+    sum.highG += one.highG * high;
+  }
+  return sum.g > 0 ? sum : null;
+}
+
+function of(g: number, lowG: number, highG: number): PastedAmount {
+  return { g, lowG, highG };
+}

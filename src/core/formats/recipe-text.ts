@@ -1,0 +1,132 @@
+import { ingredientOf } from '#core/ingredients';
+import { readNumber } from './read-number.ts';
+import { isForServing, readLine, type Doubt, type PastedLine, type ReadOptions } from './recipe-line.ts';
+
+export interface PastedStep {
+  readonly text: string;
+  readonly doubts: readonly Doubt[];
+}
+
+/** A recipe as it was read. Every line of the text is in it somewhere. */
+export interface PastedRecipe {
+  readonly name: string;
+  readonly lines: readonly PastedLine[];
+  /** What greases the plate, when the text says so. */
+  readonly plate: readonly PastedLine[];
+  readonly steps: readonly PastedStep[];
+  /** Pieces that it says it makes. */
+  readonly pieces: number | null;
+  /** Lines that are neither: toppings, remarks. */
+  readonly rest: readonly string[];
+}
+
+const INGREDIENTS_HEAD =
+  /^(?:ingredients?|you(?:'ll| will)? need|for the (?:batter|pancakes|crepes|cakes)|batter|dry(?: ingredients)?|wet(?: ingredients)?)\s*:?\s*$/i;
+const METHOD_HEAD =
+  /^(?:method|directions?|instructions?|preparation|steps?|how to(?: make)?(?: it| them)?|to make|procedure)\s*:?\s*$/i;
+const TOPPING_HEAD = /^(?:to serve|for serving|toppings?|for the topping|notes?|tips?)\s*:?\s*$/i;
+const MAKES =
+  /\b(?:makes|yields?|yield:|for)\s*:?\s*(?:about|approx\.?|around)?\s*(\d+)(?:\s*(?:-|–|to)\s*(\d+))?\s*(?!minutes|mins|seconds|g\b|ml\b|people|servings?|persons)(\w+)?/i;
+const SERVES = /^\s*(?:serves|servings?|portions?)\b/i;
+const STEP_VERB =
+  /^(?:\d+[.)]\s*)?(?:whisk|mix|stir|beat|add|combine|fold|pour|cook|heat|melt|let|rest|leave|flip|turn|serve|sift|make|put|place|in a|blend|whip|separate|preheat|brush|grease|ladle|spoon|repeat|keep|when|once|then|cover|set aside|using|warm|swirl|fry)\b/i;
+
+/** Reads a recipe from plain text. */
+export function readRecipe(text: string, options: ReadOptions): PastedRecipe {
+  const found = {
+    lines: [] as PastedLine[],
+    plate: [] as PastedLine[],
+    steps: [] as PastedStep[],
+    rest: [] as string[],
+  };
+  let name = '';
+  let pieces: number | null = null;
+  let part: 'top' | 'list' | 'method' | 'topping' = 'top';
+  for (const raw of text.split(/\r?\n/)) {
+    const line = raw.trim();
+    if (line === '') continue;
+    if (INGREDIENTS_HEAD.test(line)) part = 'list';
+    else if (METHOD_HEAD.test(line)) part = 'method';
+    else if (TOPPING_HEAD.test(line)) part = 'topping';
+    else if (part !== 'method' && SERVES.test(line)) found.rest.push(line);
+    else if (part !== 'method' && pieces === null && /^(?:makes|yields?)\b/i.test(line) && MAKES.test(line))
+      pieces = makes(line);
+    else if (part === 'topping') found.rest.push(line);
+    else if (part === 'method' || isStep(line)) {
+      part = part === 'top' || part === 'list' ? 'method' : part;
+      const said = pieces === null ? /\b(?:makes|yields?)\b/i.exec(line) : null;
+      if (said) pieces = makes(line.slice(said.index));
+      found.steps.push(...stepsOf(line));
+    } else if (part === 'top' && name === '' && !looksMeasured(line))
+      name = line.replace(/^#+\s*/, '').replace(/[:.]$/, '');
+    else if (isForServing(line)) found.rest.push(line);
+    else if (part === 'top' && !looksMeasured(line) && readLine(line, options).ingredientId === null)
+      found.rest.push(line);
+    else {
+      const read = readLine(line, options);
+      (read.forPlate ? found.plate : found.lines).push(read);
+    }
+  }
+  return { ...found, lines: found.lines.map((line) => withSense(line, found.lines, options)), name, pieces };
+}
+
+function makes(line: string): number | null {
+  const read = MAKES.exec(line);
+  if (!read) return null;
+  const low = Number(read[1]);
+  return read[2] ? (low + Number(read[2])) / 2 : low;
+}
+
+function looksMeasured(line: string): boolean {
+  return (
+    readNumber(line.replace(/^[-–*•·\s]+/, '')) !== null ||
+    /\d\s*(?:g|ml|kg|oz|cups?|tbsp|tsp|dl|l)\b/i.test(line) ||
+    /\bpinch\b/i.test(line)
+  );
+}
+
+function isStep(line: string): boolean {
+  return STEP_VERB.test(line) && line.split(/\s+/).length > 3;
+}
+
+/** Sentences, each short enough for a method's step. */
+function stepsOf(line: string): PastedStep[] {
+  const clean = line.replace(/^\s*(?:step\s*)?\d+[.):]\s*/i, '').replace(/^[-–*•·]\s*/, '');
+  const whole = clean.length <= 300 ? [clean] : clean.split(/(?<=[.;])\s+/);
+  return whole.map((text) => ({ text: text.slice(0, 300), doubts: timeDoubt(text) }));
+}
+
+/** A side of a piece that takes this long is a slip of the pen: minutes for seconds. Common practice: 4 min at most. */
+const LONGEST_SIDE_MIN = 6;
+
+function timeDoubt(text: string): Doubt[] {
+  for (const sentence of text.split(/(?<=[.;])\s+/)) {
+    if (!/\b(?:side|flip|turn|golden|cook|fry|until)\b/i.test(sentence)) continue;
+    if (/\b(?:rest|stand|chill|fridge|refrigerat\w*|soak|oven|overnight|set aside|warm)\b/i.test(sentence)) continue;
+    for (const [, low, high] of sentence.matchAll(
+      /(\d+(?:[.,]\d+)?)(?:\s*(?:-|–|to)\s*(\d+))?\s*(?:minutes?|mins?)\b/gi,
+    ))
+      if (Number((high ?? low)!.replace(',', '.')) > LONGEST_SIDE_MIN) return ['minutesForSeconds'];
+  }
+  return [];
+}
+
+/** Shares of grain beyond which an amount of a thing is likely a slip, %. Common practice, no source. */
+const STRANGE_ABOVE: Partial<Record<string, number>> = {
+  salt: 5,
+  powder: 12,
+  soda: 4,
+  sugar: 100,
+  fat: 100,
+  egg: 500,
+  liquid: 700,
+};
+
+function withSense(line: PastedLine, all: readonly PastedLine[], { larder }: ReadOptions): PastedLine {
+  if (!line.ingredientId || !line.amount) return line;
+  const roleOf = (each: PastedLine) => (each.ingredientId ? ingredientOf(larder, each.ingredientId).role : null);
+  const grainG = all.filter((each) => roleOf(each) === 'grain').reduce((sum, each) => sum + (each.amount?.g ?? 0), 0);
+  const limit = STRANGE_ABOVE[roleOf(line)!];
+  const strange = limit !== undefined && grainG > 0 && (line.amount.g * 100) / grainG > limit;
+  return strange ? { ...line, doubts: [...line.doubts, 'strange'] } : line;
+}

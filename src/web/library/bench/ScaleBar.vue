@@ -1,0 +1,165 @@
+<script setup lang="ts">
+import { computed, reactive, watch } from 'vue';
+import type { FormulaBody, ScaleTarget } from '#core/formula';
+import { eggPartG, type Larder } from '#core/ingredients';
+import { G_PER } from '#core/units';
+import FormField from '../../parts/FormField.vue';
+import { ingredientName } from '../../parts/format.ts';
+import { useSession } from '../../stores/session.ts';
+import { t } from '../../words/index.ts';
+
+/** By what the batter is scaled: how much is wanted, or what there is. */
+const target = defineModel<ScaleTarget>('target', { required: true });
+const eggs = defineModel<'whole' | 'grams'>('eggs', { required: true });
+const portionMl = defineModel<number>('portionMl', { required: true });
+const props = defineProps<{ body: FormulaBody; larder: Larder }>();
+const session = useSession();
+
+const WAYS = ['pieces', 'people', 'panfuls', 'factor', 'eggs', 'onHand'] as const;
+type Way = (typeof WAYS)[number];
+const way = computed(() => target.value.by as Way);
+const has = computed(() => ({
+  eggs: props.body.lines.some((line) => eggPartG(line.ingredientId, 'usLarge') !== null),
+}));
+const ways = computed(() => WAYS.filter((each) => each !== 'eggs' || has.value.eggs));
+
+/** As typed, so that a figure half written is not thrown away. */
+const typed = reactive({
+  pieces: '24',
+  people: '8',
+  each: '3',
+  panfuls: '3',
+  perPanful: '6',
+  factor: '1',
+  eggs: '3',
+  onHand: '',
+});
+const onHandId = reactive({ id: '' });
+const weighable = computed(() => props.body.lines.filter((line) => line.percent !== null));
+watch(
+  weighable,
+  (lines) => {
+    if (lines.some((line) => line.ingredientId === onHandId.id)) return;
+    onHandId.id = mainOf() ?? '';
+    if (way.value === 'onHand') aim();
+  },
+  { immediate: true },
+);
+function mainOf(): string | undefined {
+  const liquids = weighable.value.filter((line) => props.larder.get(line.ingredientId)?.role === 'liquid');
+  return [...liquids, ...weighable.value].sort((a, b) => (b.percent ?? 0) - (a.percent ?? 0))[0]?.ingredientId;
+}
+
+/** A figure as a cook writes it, with a point or a comma. */
+const read = (text: string) => (text.trim() === '' ? NaN : Number(text.replace(',', '.')));
+const gramsPer = computed(() => (session.settings.weights === 'oz' ? G_PER.ounce : 1));
+
+function aim(next: Way = way.value): void {
+  const made: Record<Way, () => ScaleTarget> = {
+    pieces: () => ({ by: 'pieces', pieces: read(typed.pieces) }),
+    people: () => ({ by: 'people', people: read(typed.people), each: read(typed.each) }),
+    panfuls: () => ({ by: 'panfuls', panfuls: read(typed.panfuls), perPanful: read(typed.perPanful) }),
+    factor: () => ({ by: 'factor', factor: read(typed.factor) }),
+    eggs: () => ({ by: 'eggs', eggs: read(typed.eggs) }),
+    onHand: () => ({ by: 'onHand', ingredientId: onHandId.id, massG: read(typed.onHand || '500') * gramsPer.value }),
+  };
+  if (next === 'onHand' && typed.onHand === '') typed.onHand = session.settings.weights === 'oz' ? '16' : '500';
+  target.value = made[next]();
+}
+const portion = computed({
+  get: () => String(portionMl.value),
+  set: (text) => {
+    const volumeMl = read(text);
+    if (volumeMl > 0 && volumeMl <= 1000) portionMl.value = volumeMl;
+  },
+});
+</script>
+
+<template>
+  <form class="flex flex-wrap items-end gap-x-4 gap-y-3" novalidate @submit.prevent="aim()">
+    <div role="group" :aria-label="t('bench.scaleBy')" class="flex flex-wrap gap-1 self-center">
+      <button
+        v-for="each in ways"
+        :key="each"
+        type="button"
+        class="min-h-12 rounded-control border px-3"
+        :class="way === each ? 'border-bell bg-mist font-semibold text-bell' : 'border-line bg-card'"
+        :aria-pressed="way === each"
+        @click="aim(each)"
+      >
+        {{ t(`bench.by.${each}`) }}
+      </button>
+    </div>
+    <template v-if="way === 'people'">
+      <FormField
+        v-model="typed.people"
+        class="w-24"
+        type="number"
+        :label="t('bench.field.people')"
+        @update:model-value="aim()"
+      />
+      <FormField
+        v-model="typed.each"
+        class="w-24"
+        type="number"
+        :label="t('bench.field.each')"
+        @update:model-value="aim()"
+      />
+    </template>
+    <template v-else-if="way === 'panfuls'">
+      <FormField
+        v-model="typed.panfuls"
+        class="w-24"
+        type="number"
+        :label="t('bench.field.panfuls')"
+        @update:model-value="aim()"
+      />
+      <FormField
+        v-model="typed.perPanful"
+        class="w-28"
+        type="number"
+        :label="t('bench.field.perPanful')"
+        @update:model-value="aim()"
+      />
+    </template>
+    <template v-else-if="way === 'onHand'">
+      <label class="flex flex-col gap-1 font-semibold"
+        >{{ t('bench.field.ofWhat') }}
+        <select
+          v-model="onHandId.id"
+          class="min-h-12 rounded-control border border-line bg-card px-3 text-lg font-normal"
+          @change="aim()"
+        >
+          <option v-for="line in weighable" :key="line.ingredientId" :value="line.ingredientId">
+            {{ ingredientName(line.ingredientId, larder) }}
+          </option>
+        </select></label
+      >
+      <FormField
+        v-model="typed.onHand"
+        class="w-36"
+        type="number"
+        :unit="session.settings.weights"
+        :label="t('bench.field.onHand')"
+        @update:model-value="aim()"
+      />
+    </template>
+    <FormField
+      v-else-if="way !== undefined && way in typed"
+      v-model="typed[way]"
+      class="w-28"
+      type="number"
+      :label="t(`bench.field.${way}`)"
+      @update:model-value="aim()"
+    />
+    <FormField v-model="portion" class="w-32" type="number" unit="mL" :label="t('bench.field.portion')" />
+    <label v-if="has.eggs" class="flex min-h-12 items-center gap-2">
+      <input
+        type="checkbox"
+        class="size-6 accent-bell"
+        :checked="eggs === 'whole'"
+        @change="eggs = ($event.target as HTMLInputElement).checked ? 'whole' : 'grams'"
+      />{{ t('bench.wholeEggs') }}
+    </label>
+  </form>
+</template>

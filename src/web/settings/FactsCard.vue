@@ -1,0 +1,89 @@
+<script setup lang="ts">
+import { computed, reactive, ref } from 'vue';
+import { EGG_CLASS_IDS, type EggClass } from '#core/ingredients';
+import { pressureAtAltitudePa, toCelsius, fromCelsius } from '#core/units';
+import { KITCHEN_FACTS } from '#contract';
+import BigButton from '../parts/BigButton.vue';
+import FormField from '../parts/FormField.vue';
+import { number } from '../parts/format.ts';
+import PaperCard from '../parts/PaperCard.vue';
+import { useSession } from '../stores/session.ts';
+import { t } from '../words/index.ts';
+import { useAction } from './use-action.ts';
+
+/** Eggs, height, room and bowl: what a kitchen's batters feel. Runs pin it when they are made. */
+const session = useSession();
+const facts = computed(() => session.session?.kitchen.facts ?? KITCHEN_FACTS);
+const unit = computed(() => session.settings.temperatureUnit);
+const form = reactive({
+  eggClass: facts.value.eggClass as EggClass,
+  altitudeM: String(facts.value.altitudeM),
+  room: String(Math.round(fromCelsius(facts.value.roomC, unit.value))),
+  bowlL: facts.value.bowlMl === null ? '' : String(facts.value.bowlMl / 1000),
+});
+const { errors, busy, run } = useAction();
+const kept = ref(false);
+const SEA_PA = pressureAtAltitudePa(0);
+const air = computed(() => {
+  const altitudeM = read(form.altitudeM);
+  if (!(altitudeM >= 200 && altitudeM <= 6000)) return '';
+  const pa = pressureAtAltitudePa(altitudeM);
+  return t('facts.air', { hPa: number(pa / 100), percent: number((SEA_PA / pa - 1) * 100) });
+});
+const read = (text: string) => (text.trim() === '' ? NaN : Number(text.replace(',', '.')));
+
+const keep = () =>
+  run(async () => {
+    kept.value = false;
+    await session.keepFacts({
+      eggClass: form.eggClass,
+      altitudeM: read(form.altitudeM),
+      roomC: Math.round(toCelsius(read(form.room), unit.value) * 10) / 10,
+      bowlMl: form.bowlL.trim() === '' ? null : read(form.bowlL) * 1000,
+    });
+    kept.value = true;
+  });
+</script>
+
+<template>
+  <PaperCard :title="t('facts.title')">
+    <form class="grid gap-4 sm:grid-cols-2" novalidate @submit.prevent="keep">
+      <label class="flex flex-col gap-1 font-semibold"
+        >{{ t('facts.eggClass') }}
+        <select
+          v-model="form.eggClass"
+          class="min-h-12 rounded-control border border-line bg-card px-3 text-lg font-normal"
+        >
+          <option v-for="each in EGG_CLASS_IDS" :key="each" :value="each">{{ t(`eggClass.${each}`) }}</option>
+        </select></label
+      >
+      <FormField
+        v-model="form.altitudeM"
+        type="number"
+        unit="m"
+        :label="t('facts.altitude')"
+        :error="errors['altitudeM']"
+      />
+      <FormField
+        v-model="form.room"
+        type="number"
+        :unit="`°${unit}`"
+        :label="t('facts.room')"
+        :error="errors['roomC']"
+      />
+      <FormField
+        v-model="form.bowlL"
+        type="number"
+        unit="L"
+        :label="t('facts.bowl')"
+        :hint="t('facts.bowlHint')"
+        :error="errors['bowlMl']"
+      />
+      <p v-if="air" class="text-sm text-soft sm:col-span-2">{{ air }}</p>
+      <div class="flex items-center gap-3 sm:col-span-2">
+        <BigButton type="submit" :disabled="busy">{{ t('facts.keep') }}</BigButton>
+        <p v-if="kept" class="font-semibold text-leaf" role="status">{{ t('facts.kept') }}</p>
+      </div>
+    </form>
+  </PaperCard>
+</template>

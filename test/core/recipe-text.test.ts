@@ -1,0 +1,158 @@
+import { describe, expect, it } from '@jest/globals';
+import fc from 'fast-check';
+import { batterTypeOf, formulaFrom, readLine, readRecipe, type ReadOptions } from '#core/formats';
+import { FormulaFault } from '#core/formula';
+import { SHIPPED_LARDER } from '#core/ingredients';
+
+const US: ReadOptions = { system: 'us', eggClass: 'usLarge', larder: SHIPPED_LARDER };
+const read = (text: string, options = US) => {
+  const { ingredientId, amount, doubts } = readLine(text, options);
+  return [ingredientId, amount && Math.round(amount.g * 10) / 10, [...doubts].sort()];
+};
+
+describe('a line of a recipe', () => {
+  it.each([
+    ['250 g plain flour', 'plainFlour', 250, []],
+    ['- 1 1/2 tsp baking soda', 'bakingSoda', 6.9, []],
+    ['1½ tsp. bicarbonate of soda', 'bakingSoda', 6.9, []],
+    ['1-1/2 teaspoons baking soda', 'bakingSoda', 6.9, []],
+    ['0,5 l milk', 'milk', 515.5, []],
+    ['2.5 dl whole milk', 'milk', 257.8, []],
+    ['3 large eggs, beaten', 'egg', 150, []],
+    ['2 egg whites', 'eggWhite', 66, []],
+    ['1/2 stick butter, melted', 'butter', 56.7, []],
+    ['Salt: 5 g', 'salt', 5, []],
+    ['Buttermilk - 300 ml', 'buttermilk', 310.8, []],
+    ['1 cup (240 ml) buttermilk', 'buttermilk', 248.6, []],
+    ['2 cups (250 g) all-purpose flour', 'plainFlour', 250, []],
+    ['1 cup + 2 tbsp milk', 'milk', 274.4, []],
+    ['½ cup packed brown sugar', 'brownSugar', 110, []],
+  ] as const)('%s', (text, id, grams, doubts) => {
+    const [readId, readG, readDoubts] = read(text);
+    expect([readId, readDoubts]).toEqual([id, [...doubts]]);
+    expect(readG).toBeCloseTo(grams, 0);
+  });
+
+  it.each([
+    ['2 cups flour', 'plainFlour', 250, ['spooned']],
+    ['2-3 tbsp sugar', 'sugar', 31.2, ['range']],
+    ['8 oz milk', 'milk', 226.8, ['ounceOfLiquid']],
+    ['8 fl oz milk', 'milk', 243.9, []],
+    ['1,000 g flour', 'plainFlour', 1000, ['thousandOrOne']],
+    ['a pinch of salt', 'salt', null, ['pinch']],
+    ['salt to taste', 'salt', null, ['toTaste']],
+    ['vanilla', 'vanilla', null, ['noAmount']],
+    ['1 packet baking powder', 'bakingPowder', null, ['unknownUnit']],
+    ['2 ripe bananas', 'banana', 236, ['piece']],
+    ['1 heaped tbsp sugar', 'sugar', 12.5, ['uneven']],
+    ['3 blorps of zarf', null, null, ['unknownIngredient']],
+    ['100 ml milk or water', 'milk', 103.1, ['or']],
+  ] as const)('marks what it cannot be sure of: %s', (text, id, grams, doubts) => {
+    const [readId, readG, readDoubts] = read(text);
+    expect([readId, readDoubts]).toEqual([id, [...doubts]]);
+    if (grams === null) expect(readG).toBeNull();
+    else expect(readG).toBeCloseTo(grams, 0);
+  });
+
+  it('goes by the country’s spoons; T is a tablespoon, t a teaspoon', () => {
+    const sugar = (text: string, system: ReadOptions['system']) => readLine(text, { ...US, system }).amount!.g / 0.845;
+    expect(sugar('1 tbsp sugar', 'australian')).toBeCloseTo(20, 6);
+    expect(sugar('1 T sugar', 'metric')).toBeCloseTo(15, 6);
+    expect(sugar('1 t sugar', 'metric')).toBeCloseTo(5, 6);
+    expect(sugar('1 pt sugar', 'imperial')).toBeCloseTo(568.26125, 6);
+  });
+
+  it('a kitchen’s own ingredient is found by its name', () => {
+    const larder = new Map([
+      ...SHIPPED_LARDER,
+      ['own', { ...SHIPPED_LARDER.get('plainFlour')!, id: 'own', name: 'Acorn flour' }],
+    ]);
+    expect(read('200 g acorn flour', { ...US, larder })).toEqual(['own', 200, []]);
+  });
+
+  it('never fails and never makes up an amount, whatever is pasted', () => {
+    fc.assert(
+      fc.property(fc.string({ maxLength: 80 }), (text) => {
+        const line = readLine(text, US);
+        if (line.amount === null) expect(line.doubts.length).toBeGreaterThan(0);
+        else expect(line.amount.lowG <= line.amount.g && line.amount.g <= line.amount.highG).toBe(true);
+      }),
+    );
+  });
+});
+
+const TEXT = `Harbour pancakes
+
+Makes 12
+
+Ingredients
+200 g plain flour
+2 tsp baking powder
+1 tbsp sugar
+pinch of salt
+1 egg
+300 ml milk
+25 g butter, plus more
+butter, for the pan
+
+Method
+1. Whisk the dry together.
+2. Beat in the egg, milk and butter. Rest 20 minutes.
+3. Cook 2 minutes until bubbles open, flip, and cook the second side 15 minutes.
+
+To serve
+Maple syrup`;
+
+describe('a whole recipe', () => {
+  const recipe = readRecipe(TEXT, US);
+
+  it('title, yield, lines, plate fat, steps and what is for the table', () => {
+    expect(recipe).toMatchObject({ name: 'Harbour pancakes', pieces: 12, rest: ['Maple syrup'] });
+    expect(recipe.lines.map((line) => line.ingredientId)).toEqual([
+      ...['plainFlour', 'bakingPowder', 'sugar', 'salt', 'egg', 'milk', 'butter'],
+    ]);
+    expect(recipe.plate.map((line) => line.ingredientId)).toEqual(['butter']);
+    expect(recipe.steps).toHaveLength(3);
+  });
+
+  it('a second side of 15 minutes is marked, a rest of 20 is not', () => {
+    expect(recipe.steps.map((step) => step.doubts)).toEqual([[], [], ['minutesForSeconds']]);
+  });
+
+  it('an amount no batter has is marked', () => {
+    const salty = readRecipe('200 g flour\n1 cup salt\n300 ml milk', US);
+    expect(salty.lines.map((line) => line.doubts.includes('strange'))).toEqual([false, true, false]);
+  });
+
+  it('becomes a formula on its grain; the unknown pinch stays unknown', () => {
+    const type = batterTypeOf(
+      recipe.lines,
+      recipe.steps.map((step) => step.text),
+      SHIPPED_LARDER,
+    );
+    const body = formulaFrom(recipe, type, SHIPPED_LARDER);
+    expect([type, body.written]).toEqual(['leavened', { grainG: 200, pieces: 12 }]);
+    const percent = (id: string) => body.lines.find((line) => line.ingredientId === id)!.percent;
+    expect(percent('plainFlour')).toBe(100);
+    expect(percent('egg')).toBe(25);
+    expect(percent('salt')).toBeNull();
+    expect(() => formulaFrom(readRecipe('2 eggs\n1 banana', US), 'leavened', SHIPPED_LARDER)).toThrow(FormulaFault);
+  });
+
+  it('tells kinds of batter apart', () => {
+    const typeOf = (text: string) => {
+      const { lines, steps } = readRecipe(text, US);
+      return batterTypeOf(
+        lines,
+        steps.map((step) => step.text),
+        SHIPPED_LARDER,
+      );
+    };
+    expect(typeOf('100 g flour\n2 eggs\n200 ml milk')).toBe('thin');
+    expect(typeOf('100 g flour\n4 eggs\n400 ml milk')).toBe('eggRichThin');
+    expect(typeOf('60 g flour\n60 g cornmeal\n1 egg\n1 tsp baking powder\n200 ml milk')).toBe('coarseMeal');
+    expect(
+      typeOf('80 g flour\n4 egg whites\n2 egg yolks\n40 ml milk\nWhip the whites to soft peaks with the sugar'),
+    ).toBe('whippedWhite');
+  });
+});
