@@ -13,7 +13,10 @@ for (const theme of ['light', 'dark'] as const) {
     const faults = watchFaults(page);
     await page.emulateMedia({ colorScheme: theme });
     await signIn(page);
-    for (const path of ['/runs', '/runs/new', '/cook-now', '/kitchen', '/no/such']) {
+    for (const path of [
+      ...['/runs', '/runs/new', '/cook-now', '/kitchen', '/no/such', '/formulas', '/formulas/paste', '/ingredients'],
+      `/formulas/${DEMO_IDS.formulas.cakes}`,
+    ]) {
       await page.goto(path);
       await page.getByRole('heading', { level: 1 }).waitFor();
       await page.waitForLoadState('networkidle');

@@ -27,7 +27,10 @@ test('a whole morning, both batters, rehearsed with a stepped clock through the 
     await page.getByRole('button', { name: batter, exact: true }).click();
     await page.getByRole('button', { name: 'In the bowl' }).waitFor();
     while (await page.getByRole('button', { name: 'In the bowl' }).isVisible()) {
+      const tin = /baking (powder|soda)/.exec(await page.getByTestId('next-line').innerText());
       await page.getByRole('button', { name: 'In the bowl' }).click();
+      // powder and soda stand in one batter: which tin it is is asked once more
+      if (tin) await page.getByRole('button', { name: `It is the ${tin[1]}` }).click();
       taps.push({ kind: 'line-weighed', about: batter });
       await settled(page);
     }

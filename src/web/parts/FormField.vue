@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { useId } from 'vue';
 
-/** A labelled input that says what is wrong with it, where it stands. */
+/** A labelled input that says what is wrong with it, where it stands. `decimal` takes a point or a comma. */
 const model = defineModel<string>({ required: true });
 defineProps<{
   label: string;
@@ -23,9 +23,9 @@ const id = useId();
       <input
         :id="id"
         :value="model"
-        :type="type ?? 'text'"
+        :type="type === 'decimal' ? 'text' : (type ?? 'text')"
         @input="model = ($event.target as HTMLInputElement).value"
-        :inputmode="type === 'number' ? 'decimal' : undefined"
+        :inputmode="type === 'number' || type === 'decimal' ? 'decimal' : undefined"
         :autocomplete="autocomplete ?? 'off'"
         :min="min"
         :step="step ?? 'any'"

@@ -1,7 +1,7 @@
 import { differenceFromCelsius, fromCelsius, fromG, toKitchenMeasure } from '#core/units';
 import { ingredientOf, type Larder } from '#core/ingredients';
 import { useSession } from '../stores/session.ts';
-import { has, t } from '../words/index.ts';
+import { has, t, tn } from '../words/index.ts';
 
 const VULGAR: Record<string, string> = { '1/8': '⅛', '1/4': '¼', '1/3': '⅓', '1/2': '½', '2/3': '⅔', '3/4': '¾' };
 
@@ -56,6 +56,12 @@ export function weight(massG: number | null): string {
 export function ingredientName(ingredientId: string, larder?: Larder): string {
   const own = larder?.get(ingredientId)?.name;
   return own ?? (has(`ingredient.${ingredientId}`) ? t(`ingredient.${ingredientId}`) : ingredientId);
+}
+
+/** A count of eggs, whites or yolks: "3 whites". */
+export function eggCount(ingredientId: string, count: number): string {
+  const words: Record<string, string> = { eggWhite: 'amount.whites', eggYolk: 'amount.yolks' };
+  return tn(words[ingredientId] ?? 'amount.eggs', count);
 }
 
 /** What this cook's cups and spoons make of a mass: "5½ cups"; nothing when nobody knows. */

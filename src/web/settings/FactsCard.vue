@@ -59,21 +59,21 @@ const keep = () =>
       >
       <FormField
         v-model="form.altitudeM"
-        type="number"
+        type="decimal"
         unit="m"
         :label="t('facts.altitude')"
         :error="errors['altitudeM']"
       />
       <FormField
         v-model="form.room"
-        type="number"
+        type="decimal"
         :unit="`°${unit}`"
         :label="t('facts.room')"
         :error="errors['roomC']"
       />
       <FormField
         v-model="form.bowlL"
-        type="number"
+        type="decimal"
         unit="L"
         :label="t('facts.bowl')"
         :hint="t('facts.bowlHint')"

@@ -4,8 +4,8 @@ import { Replace, Trash2 } from '@lucide/vue';
 import { computed } from 'vue';
 import { standInsFor, type FormulaBody, type ScaledBatter, type Substitution } from '#core/formula';
 import type { Larder } from '#core/ingredients';
-import { cups, ingredientName, number, weight } from '../../parts/format.ts';
-import { t, tn } from '../../words/index.ts';
+import { cups, eggCount, ingredientName, number, weight } from '../../parts/format.ts';
+import { t } from '../../words/index.ts';
 import AddLine from './AddLine.vue';
 
 /** The lines of a formula: percentages to change, amounts that follow, and what can stand in. */
@@ -41,8 +41,6 @@ const standInWords = (substitution: Substitution) =>
       .join(t('bench.and'))
       .toLowerCase(),
   ].join(' ');
-const eggWord = (id: string) =>
-  id === 'eggWhite' ? 'amount.whites' : id === 'eggYolk' ? 'amount.yolks' : 'amount.eggs';
 </script>
 
 <template>
@@ -80,7 +78,7 @@ const eggWord = (id: string) =>
       <span class="figure text-right text-lg" data-testid="amount">{{ scaled ? weight(scaled.massG) : '' }}</span>
       <span class="text-right text-soft max-sm:hidden">{{
         scaled?.eggs
-          ? tn(eggWord(line.ingredientId), scaled.eggs)
+          ? eggCount(line.ingredientId, scaled.eggs)
           : scaled
             ? cups(line.ingredientId, scaled.massG, larder)
             : ''

@@ -94,14 +94,14 @@ const portion = computed({
       <FormField
         v-model="typed.people"
         class="w-24"
-        type="number"
+        type="decimal"
         :label="t('bench.field.people')"
         @update:model-value="aim()"
       />
       <FormField
         v-model="typed.each"
         class="w-24"
-        type="number"
+        type="decimal"
         :label="t('bench.field.each')"
         @update:model-value="aim()"
       />
@@ -110,14 +110,14 @@ const portion = computed({
       <FormField
         v-model="typed.panfuls"
         class="w-24"
-        type="number"
+        type="decimal"
         :label="t('bench.field.panfuls')"
         @update:model-value="aim()"
       />
       <FormField
         v-model="typed.perPanful"
         class="w-28"
-        type="number"
+        type="decimal"
         :label="t('bench.field.perPanful')"
         @update:model-value="aim()"
       />
@@ -138,7 +138,7 @@ const portion = computed({
       <FormField
         v-model="typed.onHand"
         class="w-36"
-        type="number"
+        type="decimal"
         :unit="session.settings.weights"
         :label="t('bench.field.onHand')"
         @update:model-value="aim()"
@@ -148,11 +148,11 @@ const portion = computed({
       v-else-if="way !== undefined && way in typed"
       v-model="typed[way]"
       class="w-28"
-      type="number"
+      type="decimal"
       :label="t(`bench.field.${way}`)"
       @update:model-value="aim()"
     />
-    <FormField v-model="portion" class="w-32" type="number" unit="mL" :label="t('bench.field.portion')" />
+    <FormField v-model="portion" class="w-32" type="decimal" unit="mL" :label="t('bench.field.portion')" />
     <label v-if="has.eggs" class="flex min-h-12 items-center gap-2">
       <input
         type="checkbox"

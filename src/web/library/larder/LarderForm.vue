@@ -63,11 +63,11 @@ const others = computed(() => Object.entries(errors.value).filter(([field]) => !
       >
     </div>
     <div class="grid gap-4 sm:grid-cols-4">
-      <FormField v-model="form.cupG" type="number" unit="g" :label="t('larder.cupG')" :error="errorOf('cupG')" />
-      <FormField v-model="form.cupLow" type="number" unit="g" :label="t('larder.cupLow')" :error="errorOf('cupLow')" />
+      <FormField v-model="form.cupG" type="decimal" unit="g" :label="t('larder.cupG')" :error="errorOf('cupG')" />
+      <FormField v-model="form.cupLow" type="decimal" unit="g" :label="t('larder.cupLow')" :error="errorOf('cupLow')" />
       <FormField
         v-model="form.cupHigh"
-        type="number"
+        type="decimal"
         unit="g"
         :label="t('larder.cupHigh')"
         :error="errorOf('cupHigh')"
@@ -82,7 +82,7 @@ const others = computed(() => Object.entries(errors.value).filter(([field]) => !
           v-for="part in PARTS"
           :key="part"
           v-model="form[part]"
-          type="number"
+          type="decimal"
           unit="g"
           :label="t(`larder.${part}`)"
           :error="errorOf(part)"
@@ -104,7 +104,7 @@ const others = computed(() => Object.entries(errors.value).filter(([field]) => !
       v-if="form.role === 'powder'"
       v-model="form.co2"
       class="max-w-md"
-      type="number"
+      type="decimal"
       unit="%"
       :label="t('larder.co2')"
       :hint="t('larder.co2Hint')"

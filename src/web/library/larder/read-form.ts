@@ -51,7 +51,7 @@ export function formOf(food: Ingredient | null, cupMl: number, name: string): Fo
   };
 }
 
-export type FormError = 'number' | 'range' | 'whole';
+export type FormError = 'name' | 'number' | 'range' | 'whole';
 
 /** The ingredient a form means, or what is wrong by field. What was left empty is unknown, not zero. */
 export function readForm(
@@ -69,6 +69,7 @@ export function readForm(
     if (!Number.isFinite(value) || value < 0) errors[field] = 'number';
     return value;
   };
+  if (ownWord && form.name.trim() === '') errors.name = 'name';
   const cupG = read('cupG');
   let density: Figure | null = null;
   if (cupG !== null) {

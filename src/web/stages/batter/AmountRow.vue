@@ -1,19 +1,13 @@
 <script setup lang="ts">
 import { Check, Cylinder, Package } from '@lucide/vue';
 import type { Larder } from '#core/ingredients';
-import { cups, ingredientName, weight } from '../../parts/format.ts';
-import { t, tn } from '../../words/index.ts';
+import { cups, eggCount, ingredientName, weight } from '../../parts/format.ts';
+import { t } from '../../words/index.ts';
 import type { BatterRow } from './use-batter.ts';
 
 /** One figure to weigh. What stays back looks different and is no button: it is not for now. */
 defineProps<{ row: BatterRow; larder: Larder; next: boolean; done: boolean }>();
 defineEmits<{ weigh: [] }>();
-
-const eggWord = (row: BatterRow) =>
-  tn(
-    row.ingredientId === 'eggWhite' ? 'amount.whites' : row.ingredientId === 'eggYolk' ? 'amount.yolks' : 'amount.eggs',
-    row.eggs!,
-  );
 </script>
 
 <template>
@@ -53,7 +47,7 @@ const eggWord = (row: BatterRow) =>
       weight(row.massG)
     }}</span>
     <span class="text-right text-soft max-sm:hidden">{{
-      row.eggs ? eggWord(row) : cups(row.ingredientId, row.massG, larder)
+      row.eggs ? eggCount(row.ingredientId, row.eggs) : cups(row.ingredientId, row.massG, larder)
     }}</span>
   </component>
 </template>

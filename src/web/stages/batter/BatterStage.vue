@@ -6,10 +6,10 @@ import { plateFatAllergens, stepOf } from '#core/formula';
 import { allergensOf } from '#core/ingredients';
 import BigButton from '../../parts/BigButton.vue';
 import CautionLine from '../../parts/CautionLine.vue';
-import { clock, cups, grams, ingredientName, millilitres, weight } from '../../parts/format.ts';
+import { clock, cups, eggCount, grams, ingredientName, millilitres, weight } from '../../parts/format.ts';
 import PaperCard from '../../parts/PaperCard.vue';
 import { useRun } from '../../stores/run.ts';
-import { t, tn } from '../../words/index.ts';
+import { t } from '../../words/index.ts';
 import { isFormControl } from '../keys.ts';
 import LotTabs from '../LotTabs.vue';
 import AmountRow from './AmountRow.vue';
@@ -190,8 +190,8 @@ onKeyStroke(' ', (event) => {
             </button>
           </template>
           <template v-else-if="nextRow && !asking">
-            <p class="figure text-4xl leading-tight">
-              {{ nextRow.eggs ? tn('amount.eggs', nextRow.eggs) : weight(nextRow.massG) }}<br />{{
+            <p class="figure text-4xl leading-tight" data-testid="next-line">
+              {{ nextRow.eggs ? eggCount(nextRow.ingredientId, nextRow.eggs) : weight(nextRow.massG) }}<br />{{
                 ingredientName(nextRow.ingredientId, larder).toLowerCase()
               }}
             </p>

@@ -206,6 +206,7 @@ export const library = {
     drop: 'Back to the shipped figures',
     dropOwn: 'Take it out',
     error: {
+      name: 'Write what it is called.',
       number: 'Write a number, or leave it empty.',
       range: 'The range must hold the figure.',
       whole: 'Fill in all five, or none.',
