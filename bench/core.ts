@@ -1,7 +1,7 @@
 import { performance } from 'node:perf_hooks';
 import { forecast, planRun, type TableCache } from '#core/desk';
 import { STANDARD_PRESSURE_PA, batterProperties, simulatePiece, timelineAt, timelineTable } from '#core/piece';
-import { linesFor } from '#core/formula';
+import { compareFormulas, linesFor, lotsOf, remainderOf, scale } from '#core/formula';
 import { SHIPPED_LARDER } from '#core/ingredients';
 import { fold, type StoredEvent } from '#core/run';
 import { GRIDDLE_CAKES, finishedMorning, upcomingMorning } from '#demo';
@@ -32,6 +32,11 @@ export function coreFigures(): Figure[] {
     ambientC: 22,
     pressurePa: STANDARD_PRESSURE_PA,
   };
+  // thirty lines: every liquid, fat and flavour a formula could name beside its flour
+  const many = ['plainFlour', 'bakingPowder', 'bakingSoda', 'egg', 'buttermilk'];
+  const thirty = [...new Set([...many, ...SHIPPED_LARDER.keys()])].slice(0, 30);
+  const longFormula = { ...GRIDDLE_CAKES, lines: thirty.map((ingredientId, i) => ({ ingredientId, percent: 100 / (i + 1) })) };
+  const options = { portionMl: 75, eggClass: 'usLarge', eggs: 'whole' } as const;
   const table = timelineTable(input);
   const morning = finishedMorning(Date.UTC(2026, 5, 9));
   const cooked = morning.events.filter((event) => event.kind !== 'run-finished'); // after it no pour would count
@@ -52,6 +57,12 @@ export function coreFigures(): Figure[] {
   const next = upcomingMorning(Date.UTC(2026, 5, 9));
   const brief = fold({ pins: next.pins, rehearsal: false }, next.events);
   planRun(next.pins, brief, 0, tables);
+  const recompute = () => {
+    const batter = scale(longFormula, SHIPPED_LARDER, { by: 'onHand', ingredientId: 'buttermilk', massG: 900 }, options);
+    remainderOf(batter, 75, SHIPPED_LARDER);
+    lotsOf(batter, longFormula, { bowlMl: 3000, pouringMin: 40 });
+    return compareFormulas(GRIDDLE_CAKES, longFormula, SHIPPED_LARDER, STANDARD_PRESSURE_PA);
+  };
   return [
     median('one piece simulated, both sides', 30, () => simulatePiece(input)),
     median('table over 16 surfaces', 5, () => timelineTable(input)),
@@ -59,5 +70,6 @@ export function coreFigures(): Figure[] {
     median('fold of 5,000 events', 20, () => fold(run, long)),
     median('forecast of a run in full swing', 30, () => forecast(morning.pins, state, nowMs, tables)),
     median('plan of 74 pieces, tables at hand', 20, () => planRun(next.pins, brief, 0, tables)),
+    median('a formula of 30 lines: amounts, rest, lots, balance', 200, recompute),
   ];
 }

@@ -1,7 +1,7 @@
 import { expect, test, type Page } from '@playwright/test';
 import type { BookFormula } from '../src/contract/index.ts';
 import { DEMO_IDS } from '../src/demo/people.ts';
-import { accessFaults, signIn, watchFaults } from './app.ts';
+import { accessFaults, logOf, newRun, settled, signIn, stage, watchFaults } from './app.ts';
 
 const CAKES = `/formulas/${DEMO_IDS.formulas.cakes}`;
 const amountOf = async (page: Page, id: string) =>
@@ -201,6 +201,29 @@ test('the larder: own figures of a shipped ingredient, one of the kitchen’s ow
   await page.getByRole('button', { name: 'Change Zizania flour' }).click();
   await page.getByRole('button', { name: 'Take it out' }).click();
   await expect(page.getByText('Zizania flour')).toHaveCount(0);
+});
+
+test('less buttermilk in the house than the brief asks for: the run’s batter is sized by it', async ({ page }) => {
+  await signIn(page);
+  const runId = await newRun(page, 'Short of buttermilk', { cakes: 24, crepes: 4 }, false);
+  await stage(page, 'Batter');
+  const now = page.getByTestId('row-mix-buttermilk');
+  const later = page.getByTestId('row-later-buttermilk');
+  const read = async (row: typeof now) =>
+    Number((await row.locator('.text-right').first().innerText()).replace(/\D/g, ''));
+  const asBriefed = (await read(now)) + (await read(later));
+  await page.getByRole('button', { name: 'Make another amount' }).click();
+  await page.getByRole('button', { name: 'What is left' }).click();
+  await page.getByLabel('There is').fill('600');
+  await page.getByRole('button', { name: 'Make this much' }).click();
+  await expect(page.getByTestId('resized')).toContainText('24 pieces asked for');
+  // what goes in now and what stays back are figures of their own, and together what is there
+  await expect.poll(async () => (await read(now)) + (await read(later))).toBe(600);
+  expect(await later.evaluate((row) => row.tagName)).toBe('DIV'); // no button: nobody can tick it by mistake
+  await settled(page);
+  expect((await logOf(page, runId)).at(-1)).toMatchObject({ kind: 'lot-sized', payload: { target: { massG: 600 } } });
+  await page.getByRole('button', { name: 'As the brief asks' }).click();
+  await expect.poll(async () => (await read(now)) + (await read(later))).toBe(asBriefed);
 });
 
 test('a formula from the shelf goes into the book, and away', async ({ page }) => {

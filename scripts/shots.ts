@@ -10,6 +10,22 @@ import { startDemoServer } from './lib/demo-server.ts';
 import { insertRun } from './lib/demo.ts';
 import { ROOT } from './lib/paths.ts';
 
+/** Invented, with something of each kind to be in doubt about. */
+const PASTED = `Lantern cakes
+Makes 14
+
+2 cups flour
+2 tsp baking powder
+2-3 tbsp sugar
+pinch of salt
+2 eggs
+1 1/2 cups (370 ml) buttermilk
+1 packet sea foam
+butter, for the pan
+
+Whisk the dry, then stir in the rest.
+Cook until bubbles open, flip, and cook the second side 15 minutes.`;
+
 // One current picture of each main view, from the demo data, into docs/screenshots.
 const folder = join(ROOT, 'docs', 'screenshots');
 mkdirSync(folder, { recursive: true });
@@ -25,6 +41,7 @@ try {
   };
   const page = await open(1280, 800, false);
   const shot = async (name: string, of: Page = page) => {
+    await of.evaluate(() => window.scrollTo(0, 0));
     await of.waitForTimeout(400);
     await of.screenshot({ path: join(folder, `${name}.png`) });
     console.log(`  ${name}.png`);
@@ -34,6 +51,22 @@ try {
   await page.getByRole('button', { name: 'A tablet' }).click();
   await page.getByTestId('code').waitFor();
   await shot('kitchen');
+  await page.goto('/formulas');
+  await page.getByText('On the shelf').waitFor();
+  await shot('formulas');
+  await page.goto(`/formulas/${DEMO_IDS.formulas.cakes}`);
+  await page.getByRole('button', { name: 'What is left' }).click();
+  await page.getByLabel('There is').fill('700');
+  await page.getByRole('button', { name: 'Without milk' }).click();
+  await page.getByTestId('effect').waitFor();
+  await shot('bench');
+  await page.goto('/formulas/paste');
+  await page.getByLabel('The text of the recipe').fill(PASTED);
+  await page.getByTestId('doubtful').first().waitFor();
+  await shot('paste');
+  await page.goto('/ingredients');
+  await page.getByTestId('food-milk').waitFor();
+  await shot('ingredients');
   for (const part of ['brief', 'portion'] as const) {
     await page.goto(`/runs/${DEMO_IDS.runs.upcoming}/${part}`);
     await settled(page);

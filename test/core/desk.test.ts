@@ -11,12 +11,13 @@ import {
   piecesLeft,
   placesFor,
   planRun,
+  runAllergens,
   unrecordedWindows,
   type TableCache,
 } from '#core/desk';
 import { GRIDDLE, GRIDDLE_CAKES, SKERRY_CREPES, CREPE_PAN_ONE } from '#demo';
 import { SHIPPED_LARDER } from '#core/ingredients';
-import { fold, type StoredEvent } from '#core/run';
+import { fold, type Payload, type StoredEvent } from '#core/run';
 import { BRIEF, CAKES, CREPES, GRIDDLE_ID, PAN_ONE, PINS, SERVICE_MS, id, numbered, writer } from './fixtures.ts';
 
 const RUN = { pins: PINS, rehearsal: false };
@@ -284,6 +285,40 @@ describe('lots and discs', () => {
     const larger = lotFor(PINS, stateOf([brief, event('portion-set', { formulaId: CAKES, volumeMl: 100 })]), CAKES)!;
     expect(larger.volumeMl).toBeGreaterThan(lot.volumeMl * 1.25);
     expect(lotFor(PINS, stateOf([]), CAKES)).toBeUndefined();
+  });
+
+  it('is what the cook sized it to, by what is left; an impossible size leaves the brief’s', () => {
+    const event = writer();
+    const brief = event('brief-set', BRIEF);
+    const sized = (target: Payload<'lot-sized'>['target']) =>
+      lotFor(PINS, stateOf([brief, event('lot-sized', { formulaId: CAKES, target, eggs: 'whole' })]), CAKES)!;
+    const buttermilk = (lot: ReturnType<typeof sized>) =>
+      lot.lines.find((line) => line.ingredientId === 'buttermilk')!.massG!;
+    expect(buttermilk(sized({ by: 'onHand', ingredientId: 'buttermilk', massG: 900 }))).toBeCloseTo(900, 6);
+    const asBriefed = lotFor(PINS, stateOf([brief]), CAKES)!;
+    expect(sized({ by: 'onHand', ingredientId: 'milk', massG: 900 }).volumeMl).toBeCloseTo(asBriefed.volumeMl, 6);
+    expect(sized(null).volumeMl).toBeCloseTo(asBriefed.volumeMl, 6);
+    const late = stateOf([
+      brief,
+      event('lot-mixed', { formulaId: CAKES, atMs: T0, volumeMl: 1000, batterC: 20 }),
+      event('lot-sized', { formulaId: CAKES, target: { by: 'eggs', eggs: 2 }, eggs: 'whole' }),
+    ]);
+    expect(late.refused.map((each) => each.reason)).toEqual(['alreadyMixed']);
+  });
+
+  it('what a batter may take on from the run’s others is told, with where it comes from', () => {
+    const vegan = {
+      ...GRIDDLE_CAKES,
+      fat: { ...GRIDDLE_CAKES.fat, kind: 'oil' as const },
+      lines: [
+        { ingredientId: 'riceFlour', percent: 100 },
+        { ingredientId: 'water', percent: 150 },
+      ],
+    };
+    const pins = { ...PINS, formulas: [{ id: CAKES, revision: 1, body: vegan }, PINS.formulas[1]!] };
+    const { batter, plate, carried } = runAllergens(pins, stateOf([writer()('brief-set', BRIEF)]), CAKES);
+    expect([batter, plate]).toEqual([[], []]);
+    expect(carried).toEqual(['wheat', 'egg', 'milk'].map((allergen) => ({ allergen, formulaId: CREPES })));
   });
 
   it('a thick pour is a disc, a thin one fills its pan', () => {

@@ -1,5 +1,6 @@
 import { gasFreeDensityGPerMl, type Amount, type Larder } from '#core/ingredients';
 import {
+  FormulaFault,
   familyOf,
   inBatter,
   linesFor,
@@ -40,18 +41,27 @@ export function placesFor(body: FormulaBody, station: StationBody, volumeMl: num
   return placesOn(station, discOn(body, station, volumeMl, larder).diameterMm);
 }
 
-/** The lot to mix for a formula of the brief: its pieces, a test piece a zone and a little over, whole eggs. */
+/**
+ * The lot to mix for a formula of the brief: its pieces, a test piece a zone and a little over, whole eggs; or what the
+ * cook sized it to. A size that the formula cannot meet leaves the brief's.
+ */
 export function lotFor(pins: Pins, state: RunState, formulaId: string): ScaledBatter | undefined {
   const item = state.brief?.items.find((candidate) => candidate.formulaId === formulaId);
   if (!item) return undefined;
   const body = formulaOf(pins, formulaId);
   const volumeMl = portionMl(pins, state, formulaId);
-  return scale(
-    body,
-    larderOf(pins),
-    { by: 'volume', volumeMl: item.pieces * volumeMl * (1 + EXTRA_SHARE) },
-    { portionMl: volumeMl, eggClass: pins.eggClass, eggs: 'whole' },
-  );
+  const larder = larderOf(pins);
+  const options = { portionMl: volumeMl, eggClass: pins.eggClass };
+  const sized = state.lots.get(formulaId)?.sized;
+  if (sized) {
+    try {
+      return scale(body, larder, sized.target, { ...options, eggs: sized.eggs });
+    } catch (error) {
+      if (!(error instanceof FormulaFault)) throw error;
+    }
+  }
+  const target = { by: 'volume', volumeMl: item.pieces * volumeMl * (1 + EXTRA_SHARE) } as const;
+  return scale(body, larder, target, { ...options, eggs: 'whole' });
 }
 
 /** The plate as the piece model sees it. */

@@ -1,4 +1,5 @@
 export { appearanceAt, type Appearance } from './appearance.ts';
+export { runAllergens, type RunAllergens } from './allergens.ts';
 export { discOn, formulaOf, lotFor, lotVolumeMl, pieceInput, placesFor, portionMl, stationOf } from './batter-run.ts';
 export {
   forecast,

@@ -31,7 +31,8 @@ export {
 export { leaveningBalance, tinState, type LeaveningBalance, type LeaveningVerdict } from './leavening.ts';
 export { lotsOf, yieldCheck, type Lot, type Lots, type YieldCheck } from './lots.ts';
 export { remainderOf, wholePanfuls, type Remainder, type WayOut, type WholePanfuls } from './remainder.ts';
-export { scale, type ScaleOptions, type ScaleTarget, type ScaledBatter, type ScaledLine } from './scale.ts';
+export { ScaleTargetSchema, type ScaleTarget } from './scale-target.ts';
+export { scale, type ScaleOptions, type ScaledBatter, type ScaledLine } from './scale.ts';
 export { forDiet, plateFatAllergens, standInsFor, substitute, substituteAll, type DietChange } from './substitute.ts';
 export { DIETS, SUBSTITUTIONS, type Diet, type Substitution } from './substitutions.ts';
 export { tasteOf, withTaste, type Taste } from './taste.ts';

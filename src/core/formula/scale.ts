@@ -2,17 +2,7 @@ import { eggPartG, ingredientOf, volumeOf100gMl, type Amount, type EggClass, typ
 import { bowlVolumeMl, checkFormula, gasShare, inBatter, linesFor } from './batter.ts';
 import { FormulaFault } from './fault.ts';
 import type { FormulaBody, LineMoment } from './formula.ts';
-
-/** What a cook goes by: how much is wanted, or what there is. */
-export type ScaleTarget =
-  | { readonly by: 'volume'; readonly volumeMl: number }
-  | { readonly by: 'pieces'; readonly pieces: number }
-  | { readonly by: 'people'; readonly people: number; readonly each: number }
-  | { readonly by: 'panfuls'; readonly panfuls: number; readonly perPanful: number }
-  | { readonly by: 'factor'; readonly factor: number }
-  | { readonly by: 'grain'; readonly grainG: number }
-  | { readonly by: 'eggs'; readonly eggs: number }
-  | { readonly by: 'onHand'; readonly ingredientId: string; readonly massG: number };
+import type { ScaleTarget } from './scale-target.ts';
 
 export interface ScaleOptions {
   readonly portionMl: number;

@@ -1,4 +1,5 @@
 import * as v from 'valibot';
+import { ScaleTargetSchema } from '#core/formula';
 import { CUES } from '#core/piece';
 
 /** Event kinds of a run and the schema of each payload. A kind's version `v` starts at 1; upcasters lift older ones. */
@@ -39,6 +40,12 @@ export const PAYLOADS = {
     lastLiftMs: TimeMs,
     spareS: v.pipe(v.number(), v.finite()),
     modelVersion: Text(40),
+  }),
+  /** How much of a batter is made, when it is not what the brief asks for; a target of null goes back to the brief. */
+  'lot-sized': v.object({
+    formulaId: Uuid,
+    target: v.nullable(ScaleTargetSchema),
+    eggs: v.picklist(['whole', 'grams']),
   }),
   /** A line of a lot was weighed; an unknown mass stays unknown. */
   'line-weighed': v.object({ formulaId: Uuid, ingredientId: Id, massG: v.nullable(MassG) }),

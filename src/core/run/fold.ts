@@ -52,6 +52,12 @@ const APPLY: { readonly [K in EventKind]: Apply<K> } = {
   'plan-adopted': (draft, payload, atMs) => {
     draft.plan = { ...payload, atMs };
   },
+  'lot-sized': (draft, { formulaId, target, eggs }) => {
+    const lot = lotOf(draft, formulaId);
+    if (!lot) return 'unknownFormula';
+    if (lot.mixedAtMs !== null) return 'alreadyMixed';
+    lot.sized = target && { target, eggs };
+  },
   'line-weighed': (draft, { formulaId, ingredientId, massG }) => {
     const lot = lotOf(draft, formulaId);
     if (!lot) return 'unknownFormula';
@@ -266,6 +272,7 @@ function lotOf(draft: Draft, formulaId: string): Lot | undefined {
   if (!lot) {
     lot = {
       formulaId,
+      sized: null,
       weighed: new Map(),
       mixedAtMs: null,
       volumeMl: null,

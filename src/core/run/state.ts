@@ -1,8 +1,11 @@
+import type { ScaleTarget } from '#core/formula';
 import type { Cue } from '#core/piece';
 import type { Brief, EventKind, Payload } from './events.ts';
 
 export interface Lot {
   readonly formulaId: string;
+  /** Made by another measure than the brief's. */
+  sized: { readonly target: ScaleTarget; readonly eggs: 'whole' | 'grams' } | null;
   /** Mass weighed by ingredient; null when it went in unmeasured. */
   readonly weighed: Map<string, number | null>;
   mixedAtMs: number | null;
@@ -80,6 +83,7 @@ export type RefusalReason =
   | 'notFlipped'
   | 'alreadyOff'
   | 'notMixed'
+  | 'alreadyMixed'
   | 'notRehearsal'
   | 'runFinished';
 

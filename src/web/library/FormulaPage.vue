@@ -11,6 +11,7 @@ import BigButton from '../parts/BigButton.vue';
 import FormField from '../parts/FormField.vue';
 import { ingredientName } from '../parts/format.ts';
 import PaperCard from '../parts/PaperCard.vue';
+import ScaleBar from '../parts/ScaleBar.vue';
 import { useAction } from '../settings/use-action.ts';
 import { useLibrary } from '../stores/library.ts';
 import { useSession } from '../stores/session.ts';
@@ -19,7 +20,6 @@ import ChangeCard from './bench/ChangeCard.vue';
 import ComesTo from './bench/ComesTo.vue';
 import ForWhom from './bench/ForWhom.vue';
 import LinesTable from './bench/LinesTable.vue';
-import ScaleBar from './bench/ScaleBar.vue';
 import { useBench } from './bench/use-bench.ts';
 import VersionsCard from './bench/VersionsCard.vue';
 

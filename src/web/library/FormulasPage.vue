@@ -48,7 +48,7 @@ const takeFromShelf = (body: FormulaBody) =>
   <AppBar />
   <main class="mx-auto flex max-w-6xl flex-col gap-6 p-5">
     <div class="flex flex-wrap items-center gap-3">
-      <h1 class="mr-auto text-3xl">{{ t('formulas.title') }}</h1>
+      <h1 class="mr-auto text-3xl max-sm:w-full">{{ t('formulas.title') }}</h1>
       <RouterLink
         to="/ingredients"
         class="flex min-h-14 items-center gap-2 rounded-control border border-line bg-card px-5 text-lg font-semibold hover:bg-mist"

@@ -36,11 +36,15 @@ const rows = computed(() => {
 const cupMl = computed(() => MEASURE_ML[session.settings.measures].cup);
 const cupOf = (food: Ingredient) => {
   const density = food.densityGPerMl;
-  if (!density) return { value: t('larder.unknown'), range: '' };
+  if (!density) return { value: t('larder.unknown'), range: '', other: [] };
   const inCup = (figure: number) => number(figure * cupMl.value);
+  const other = Object.entries(food.measuredAs ?? {}).map(([as, figure]) =>
+    t(`larder.as.${as}`, { g: inCup(figure.value), low: inCup(figure.low), high: inCup(figure.high) }),
+  );
   return {
     value: `${inCup(density.value)} g`,
     range: t('larder.range', { low: inCup(density.low), high: inCup(density.high) }),
+    other,
   };
 };
 const today = new Date().toISOString().slice(0, 10);
@@ -105,9 +109,8 @@ function kept(): void {
             >
             <span class="text-sm text-soft max-sm:hidden"
               >{{ food.densityGPerMl?.source }}
-              <template v-if="food.densityGPerMl"
-                >({{ t(`certainty.${food.densityGPerMl.certainty}`) }})</template
-              ></span
+              <template v-if="food.densityGPerMl">({{ t(`certainty.${food.densityGPerMl.certainty}`) }})</template>
+              <span v-for="line in cupOf(food).other" :key="line" class="block">{{ line }}</span></span
             >
             <button
               v-if="mayEdit"

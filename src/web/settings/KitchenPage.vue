@@ -20,8 +20,8 @@ const me = computed(() => session.session?.person);
     <h1 class="text-3xl lg:col-span-2">{{ session.session?.kitchen.name }}</h1>
     <div class="flex flex-col gap-5">
       <PeopleCard />
-      <FactsCard v-if="me?.role === 'owner'" />
       <InviteCard v-if="me?.role === 'owner'" />
+      <FactsCard v-if="me?.role === 'owner'" />
       <AuditCard v-if="me?.role === 'owner'" />
     </div>
     <div class="flex flex-col gap-5">

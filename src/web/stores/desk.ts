@@ -68,7 +68,7 @@ export function useOutlook({ run, state, nowMs, record }: InHand) {
   };
 }
 
-/** The plan of the run in hand, made anew when what it rests on changes: the brief, the portions and the pins. */
+/** The plan of the run in hand, made anew when what it rests on changes: the brief, the portions, the sizes of the lots and the pins. */
 export function usePlan({ run, state, nowMs, caused, record }: InHand) {
   const plan = shallowRef<RunPlan | null>(null);
   const planError = ref<string | null>(null);
@@ -79,7 +79,8 @@ export function usePlan({ run, state, nowMs, caused, record }: InHand) {
     const current = run.value;
     const asked = state.value;
     if (!current || !asked?.brief) return;
-    const key = JSON.stringify([current.id, asked.brief, [...asked.portionMl]]);
+    const sizes = [...asked.lots].map(([id, lot]) => [id, lot.sized]);
+    const key = JSON.stringify([current.id, asked.brief, [...asked.portionMl], sizes]);
     if (key === plannedFor) return;
     plannedFor = key;
     const [result, amounts] = await Promise.all([

@@ -2,8 +2,8 @@
 import { onKeyStroke } from '@vueuse/core';
 import { computed, ref } from 'vue';
 import { useRouter } from 'vue-router';
-import { plateFatAllergens, stepOf } from '#core/formula';
-import { allergensOf } from '#core/ingredients';
+import { formulaOf, runAllergens } from '#core/desk';
+import { stepOf } from '#core/formula';
 import BigButton from '../../parts/BigButton.vue';
 import CautionLine from '../../parts/CautionLine.vue';
 import { clock, cups, eggCount, grams, ingredientName, millilitres, weight } from '../../parts/format.ts';
@@ -14,14 +14,17 @@ import { isFormControl } from '../keys.ts';
 import LotTabs from '../LotTabs.vue';
 import AmountRow from './AmountRow.vue';
 import BatterBalance from '../../parts/BatterBalance.vue';
+import ResizeLot from './ResizeLot.vue';
 import { useBatter, type BatterRow } from './use-batter.ts';
 
 const store = useRun();
 const router = useRouter();
 const items = store.state!.brief?.items ?? [];
-const formulaId = ref(
-  items.find((item) => !store.state!.lots.get(item.formulaId)?.mixedAtMs)?.formulaId ?? items[0]!.formulaId,
-);
+const lotOf = (id: string) => store.state!.lots.get(id);
+const unmixed = items.filter((item) => !lotOf(item.formulaId)?.mixedAtMs);
+/** The one begun, else the first that is not mixed. */
+const begun = unmixed.find((item) => (lotOf(item.formulaId)?.weighed.size ?? 0) > 0);
+const formulaId = ref((begun ?? unmixed[0] ?? items[0]!).formulaId);
 
 const { body, larder, amounts, lot, lots, sections, open, pastTins } = useBatter(formulaId);
 const nextRow = computed(() => open.value[0]);
@@ -86,15 +89,17 @@ const about = computed(() => {
   const spoons = cups(row.ingredientId, row.massG, larder.value);
   return spoons ? t('batter.about', { cups: spoons }) : '';
 });
-const contains = computed(() => [
-  ...new Set([
-    ...allergensOf(
-      body.value.lines.map((line) => line.ingredientId),
-      larder.value,
-    ),
-    ...plateFatAllergens(body.value.fat.kind),
-  ]),
-]);
+const contains = computed(() => runAllergens(store.run!.pins, store.state!, formulaId.value));
+const carried = computed(() =>
+  contains.value.carried
+    .map((each) =>
+      t('batter.carriedFrom', {
+        allergen: t(`allergen.${each.allergen}`),
+        name: formulaOf(store.run!.pins, each.formulaId).name,
+      }),
+    )
+    .join(', '),
+);
 onKeyStroke(' ', (event) => {
   if (isFormControl(event)) return;
   event.preventDefault();
@@ -116,6 +121,7 @@ onKeyStroke(' ', (event) => {
             })
           }}
         </p>
+        <ResizeLot v-if="mixed === null" :formula-id="formulaId" :body="body" :larder="larder" :amounts="amounts" />
         <p v-if="lots?.because" class="mb-3 font-semibold text-bell" role="note">
           {{ t(`batter.lots.${lots.because}`, { n: lots.lots.length }) }}
           <span v-if="lots.lots.length < lots.wanted" class="text-ember">{{
@@ -233,12 +239,21 @@ onKeyStroke(' ', (event) => {
         <PaperCard :title="t('batter.contains')">
           <p class="mb-3 flex flex-wrap gap-2">
             <span
-              v-for="allergen in contains"
+              v-for="allergen in contains.batter"
               :key="allergen"
               class="rounded-full border border-ember/30 bg-ember-mist px-3 py-1 font-semibold text-ember"
               >{{ t(`allergen.${allergen}`) }}</span
             >
           </p>
+          <p v-if="contains.plate.length" class="mb-2 text-sm">
+            {{
+              t('bench.plateFat', {
+                fat: t(`fatKind.${body.fat.kind}`),
+                allergen: contains.plate.map((each) => t(`allergen.${each}`)).join(', '),
+              })
+            }}
+          </p>
+          <p v-if="carried" class="mb-3 text-sm text-ember">{{ t('batter.carried', { list: carried }) }}</p>
           <CautionLine stage="batter" />
         </PaperCard>
       </div>

@@ -3,15 +3,16 @@ import { computed, reactive, watch } from 'vue';
 import type { FormulaBody, ScaleTarget } from '#core/formula';
 import { eggPartG, type Larder } from '#core/ingredients';
 import { G_PER } from '#core/units';
-import FormField from '../../parts/FormField.vue';
-import { ingredientName } from '../../parts/format.ts';
-import { useSession } from '../../stores/session.ts';
-import { t } from '../../words/index.ts';
+import FormField from './FormField.vue';
+import { ingredientName } from './format.ts';
+import { useSession } from '../stores/session.ts';
+import { t } from '../words/index.ts';
 
 /** By what the batter is scaled: how much is wanted, or what there is. */
 const target = defineModel<ScaleTarget>('target', { required: true });
 const eggs = defineModel<'whole' | 'grams'>('eggs', { required: true });
-const portionMl = defineModel<number>('portionMl', { required: true });
+/** Left out where the portion is settled elsewhere. */
+const portionMl = defineModel<number>('portionMl');
 const props = defineProps<{ body: FormulaBody; larder: Larder }>();
 const session = useSession();
 
@@ -152,7 +153,14 @@ const portion = computed({
       :label="t(`bench.field.${way}`)"
       @update:model-value="aim()"
     />
-    <FormField v-model="portion" class="w-32" type="decimal" unit="mL" :label="t('bench.field.portion')" />
+    <FormField
+      v-if="portionMl !== undefined"
+      v-model="portion"
+      class="w-32"
+      type="decimal"
+      unit="mL"
+      :label="t('bench.field.portion')"
+    />
     <label v-if="has.eggs" class="flex min-h-12 items-center gap-2">
       <input
         type="checkbox"
