@@ -30,7 +30,7 @@ export {
 } from './formula.ts';
 export { leaveningBalance, tinState, type LeaveningBalance, type LeaveningVerdict } from './leavening.ts';
 export { lotsOf, yieldCheck, type Lot, type Lots, type YieldCheck } from './lots.ts';
-export { remainderOf, wholePanfuls, type Remainder, type WayOut, type WholePanfuls } from './remainder.ts';
+export { remainderOf, wholePanfuls, wholePieces, type Remainder, type WayOut, type WholePanfuls } from './remainder.ts';
 export { ScaleTargetSchema, type ScaleTarget } from './scale-target.ts';
 export { scale, type ScaleOptions, type ScaledBatter, type ScaledLine } from './scale.ts';
 export { forDiet, plateFatAllergens, standInsFor, substitute, substituteAll, type DietChange } from './substitute.ts';

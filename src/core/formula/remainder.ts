@@ -33,11 +33,15 @@ const LITTLE_PORTION = 0.12;
 /** Below this share of a portion nothing is left to speak of. */
 const NOTHING = 0.02;
 
+/** Whole pieces that pours come to; one that lacks next to nothing counts. */
+export function wholePieces(pours: number): number {
+  return Math.floor(pours + NOTHING);
+}
+
 /** The last pour of a batter, and the ways out of it. */
 export function remainderOf(batter: ScaledBatter, portionMl: number, larder: Larder): Remainder {
   if (!(portionMl > 0)) throw new FormulaFault('noPortion', 'The portion must be above zero.', 'portionMl');
-  const exact = batter.volumeMl / portionMl;
-  const pieces = Math.floor(exact + NOTHING);
+  const pieces = wholePieces(batter.volumeMl / portionMl);
   const leftMl = Math.max(0, batter.volumeMl - pieces * portionMl);
   if (leftMl < NOTHING * portionMl) return { pieces, leftMl: 0, ways: [] };
   const ways: WayOut[] = [{ way: 'smallPiece', pieces: pieces + 1, volumeMl: leftMl }];

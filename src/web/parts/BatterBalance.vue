@@ -7,6 +7,7 @@ import {
   leaveningBalance,
   type FormulaBody,
   type ScaledBatter,
+  wholePieces,
 } from '#core/formula';
 import type { Larder } from '#core/ingredients';
 import { grams, millilitres, number } from './format.ts';
@@ -77,7 +78,7 @@ const eggsMoved = computed(() => Math.abs(props.batter.exactEggs - Math.round(pr
           {{ t('balance.comesTo') }}<span class="figure text-2xl">{{ millilitres(batter.volumeMl) }}</span>
         </dt>
         <dd class="text-sm text-soft">
-          {{ tn('balance.pours', Math.floor(batter.pours)) }} {{ t('balance.over') }}
+          {{ tn('balance.pours', wholePieces(batter.pours)) }} {{ t('balance.over') }}
           <template v-if="eggsMoved">{{
             t('balance.eggs', { exact: number(batter.exactEggs, 1), whole: Math.round(batter.exactEggs) })
           }}</template>

@@ -3,7 +3,7 @@ import { onKeyStroke } from '@vueuse/core';
 import { computed, ref } from 'vue';
 import { useRouter } from 'vue-router';
 import { formulaOf, runAllergens } from '#core/desk';
-import { stepOf } from '#core/formula';
+import { stepOf, wholePieces } from '#core/formula';
 import BigButton from '../../parts/BigButton.vue';
 import CautionLine from '../../parts/CautionLine.vue';
 import { clock, cups, eggCount, grams, ingredientName, millilitres, weight } from '../../parts/format.ts';
@@ -116,7 +116,7 @@ onKeyStroke(' ', (event) => {
         <p class="mb-3 text-soft">
           {{
             t('batter.makes', {
-              pours: Math.floor(amounts.pours),
+              pours: wholePieces(amounts.pours),
               portion: millilitres(store.state!.portionMl.get(formulaId) ?? body.portion.volumeMl),
             })
           }}

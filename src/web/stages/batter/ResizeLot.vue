@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { Disclosure, DisclosureButton, DisclosurePanel } from '@headlessui/vue';
 import { computed, ref, shallowRef } from 'vue';
-import { FormulaFault, scale, type FormulaBody, type ScaleTarget, type ScaledBatter } from '#core/formula';
+import { FormulaFault, scale, wholePieces, type FormulaBody, type ScaleTarget, type ScaledBatter } from '#core/formula';
 import type { Larder } from '#core/ingredients';
 import BigButton from '../../parts/BigButton.vue';
 import { ingredientName } from '../../parts/format.ts';
@@ -36,7 +36,7 @@ const size = (to: ScaleTarget | null) =>
 
 <template>
   <p v-if="sized" class="mb-2 flex flex-wrap items-center gap-3 font-semibold text-bell" data-testid="resized">
-    <span class="flex-1">{{ t('batter.resized', { pours: Math.floor(amounts.pours), pieces }) }}</span>
+    <span class="flex-1">{{ t('batter.resized', { pours: wholePieces(amounts.pours), pieces }) }}</span>
     <button
       type="button"
       class="min-h-12 rounded-control border border-line bg-card px-3 hover:bg-mist"
@@ -55,7 +55,7 @@ const size = (to: ScaleTarget | null) =>
       </p>
       <div v-else class="mt-3 flex flex-wrap items-center gap-3">
         <BigButton look="say" @click="size(target)">{{ t('batter.resizeDo') }}</BigButton>
-        <span class="figure text-xl">{{ tn('bench.pieces', Math.floor(tried.batter!.pours + 0.02)) }}</span>
+        <span class="figure text-xl">{{ tn('bench.pieces', wholePieces(tried.batter!.pours)) }}</span>
       </div>
     </DisclosurePanel>
   </Disclosure>
