@@ -133,6 +133,31 @@ test('wrong input on the bench is told, and nothing is lost', async ({ page }) =
   await putAway(page, id);
 });
 
+test('how it is made is changed, each choice with its reason', async ({ page }) => {
+  await signIn(page);
+  const id = await duplicate(page, 'Zip cakes');
+  await page.getByRole('button', { name: 'Change how it is made' }).click();
+  await page.getByLabel('Best', { exact: true }).fill('90');
+  await page.getByRole('button', { name: 'Put it on the bench' }).click();
+  await expect(page.getByText('The best must lie between')).toBeVisible();
+  await page.getByLabel('Best', { exact: true }).fill('20');
+  await page.getByRole('button', { name: 'Step 3 earlier' }).click();
+  await page.getByRole('button', { name: 'Another step' }).click();
+  await page.getByLabel('Step 4').fill('Taste nothing');
+  await page.getByLabel('School').selectOption('smooth');
+  expect(await accessFaults(page)).toEqual([]);
+  await page.getByRole('button', { name: 'Put it on the bench' }).click();
+  await expect(page.getByText('best after 20 min')).toBeVisible();
+  await page.getByRole('button', { name: 'Keep as revision 2' }).click();
+  await expect(page.getByText('Thick, leavened, revision 2')).toBeVisible();
+  const { body } = (await book(page)).find((formula) => formula.id === id)!;
+  expect(body.mix).toMatchObject({
+    school: 'smooth',
+    steps: { length: 4, 1: 'Fold 30 s, lumps stay', 3: 'Taste nothing' },
+  });
+  await putAway(page, id);
+});
+
 test('a recipe is pasted, mended line by line, and goes into the book', async ({ page }) => {
   await signIn(page);
   await page.goto('/formulas');

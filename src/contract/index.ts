@@ -1,5 +1,6 @@
 export { ApiErrorSchema, type ApiError } from './errors.ts';
 export * from './library.ts';
+export { setWording } from './wording.ts';
 export { KITCHEN_FACTS, KitchenFactsSchema, type KitchenFacts } from './kitchen.ts';
 export * from './people.ts';
 export {

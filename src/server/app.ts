@@ -1,5 +1,6 @@
 import 'reflect-metadata';
 import Fastify, { type FastifyInstance } from 'fastify';
+import { setWording } from '#contract';
 import { BODY_LIMIT_BYTES, type ServerConfig } from './config.ts';
 import { appSource } from './database.ts';
 import { auditRoutes } from './features/audit/routes.ts';
@@ -18,7 +19,6 @@ import { registerLive } from './plugins/live.ts';
 import { registerSecurity } from './plugins/security.ts';
 import { registerSessions } from './plugins/sessions.ts';
 import { registerWeb } from './plugins/web.ts';
-import { setWording } from './plugins/wording.ts';
 
 /** The whole server over a migrated database, not yet listening. Closing it closes its connections. */
 export async function buildApp(config: ServerConfig): Promise<FastifyInstance> {

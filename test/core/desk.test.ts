@@ -1,6 +1,7 @@
 import { describe, expect, it } from '@jest/globals';
 import {
   appearanceAt,
+  briefPanfuls,
   discOn,
   forecast,
   lotFor,
@@ -304,6 +305,16 @@ describe('lots and discs', () => {
       event('lot-sized', { formulaId: CAKES, target: { by: 'eggs', eggs: 2 }, eggs: 'whole' }),
     ]);
     expect(late.refused.map((each) => each.reason)).toEqual(['alreadyMixed']);
+  });
+
+  it('tells the numbers of pieces near the brief’s that fill whole panfuls', () => {
+    const item = { ...BRIEF.items[0]!, pieces: 20 };
+    const { size, exact, fewer, more } = briefPanfuls(PINS, stateOf([]), item);
+    const zone = placesFor(GRIDDLE_CAKES, GRIDDLE, 75, SHIPPED_LARDER).filter((place) => place.zoneId === 'A').length;
+    expect(size).toBe(zone);
+    expect(exact).toBeCloseTo(20 / zone, 9);
+    expect([fewer!.pieces % zone, more.pieces % zone]).toEqual([0, 0]);
+    expect(fewer!.pieces < 20 && more.pieces > 20).toBe(true);
   });
 
   it('what a batter may take on from the run’s others is told, with where it comes from', () => {

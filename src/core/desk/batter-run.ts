@@ -7,13 +7,15 @@ import {
   pouredDensityGPerMl,
   bowlVolumeMl,
   scale,
+  wholePanfuls,
   type FormulaBody,
   type ScaledBatter,
+  type WholePanfuls,
 } from '#core/formula';
 import { arealHeatCapacityJm2K, zoneAreaM2, type StationBody } from '#core/plate';
 import { batterProperties, type PieceInput } from '#core/piece';
 import { filmDisc, placesOn, slumpDisc, type Disc, type Place } from '#core/pour';
-import { larderOf, pinnedFormula, pinnedStation, type Pins, type RunState } from '#core/run';
+import { larderOf, pinnedFormula, pinnedStation, type BriefItem, type Pins, type RunState } from '#core/run';
 
 /** A test piece a zone, and a little that stays in the bowl. Common practice: make 5–10 % extra, no source. */
 const EXTRA_SHARE = 0.05;
@@ -39,6 +41,23 @@ const THIN_ON_GRIDDLE_MM = 240;
 /** The places of a formula's pieces on a station, marked. */
 export function placesFor(body: FormulaBody, station: StationBody, volumeMl: number, larder: Larder): Place[] {
   return placesOn(station, discOn(body, station, volumeMl, larder).diameterMm);
+}
+
+/** Pieces of the brief in panfuls of the largest of their zones, and the numbers near it that come out whole. */
+export function briefPanfuls(
+  pins: Pins,
+  state: Pick<RunState, 'portionMl'>,
+  item: BriefItem,
+): WholePanfuls & { readonly size: number } {
+  const body = formulaOf(pins, item.formulaId);
+  const volumeMl = portionMl(pins, state, item.formulaId);
+  const sizes = item.stationIds.flatMap((stationId) => {
+    const station = stationOf(pins, stationId);
+    const places = placesFor(body, station, volumeMl, larderOf(pins));
+    return station.zones.map((zone) => places.filter((place) => place.zoneId === zone.id).length);
+  });
+  const size = Math.max(1, ...sizes);
+  return { ...wholePanfuls(item.pieces, size), size };
 }
 
 /**

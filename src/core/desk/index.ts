@@ -1,6 +1,16 @@
 export { appearanceAt, type Appearance } from './appearance.ts';
 export { runAllergens, type RunAllergens } from './allergens.ts';
-export { discOn, formulaOf, lotFor, lotVolumeMl, pieceInput, placesFor, portionMl, stationOf } from './batter-run.ts';
+export {
+  briefPanfuls,
+  discOn,
+  formulaOf,
+  lotFor,
+  lotVolumeMl,
+  pieceInput,
+  placesFor,
+  portionMl,
+  stationOf,
+} from './batter-run.ts';
 export {
   forecast,
   tableFor,

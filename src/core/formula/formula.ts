@@ -64,20 +64,32 @@ export const FormulaBodySchema = v.object({
     workMin: Positive(120),
     reason: Reason,
   }),
-  rest: v.object({
-    earliestMin: NotNegative(2880),
-    bestMin: NotNegative(2880),
-    latestMin: Positive(2880),
-    where: v.picklist(['counter', 'fridge']),
-    watch: v.picklist(['bubblesCome', 'bubblesGo']),
-    reason: Reason,
-  }),
-  heat: v.object({
-    targetC: v.pipe(v.number(), v.minValue(100), v.maxValue(260)),
-    lowC: v.pipe(v.number(), v.minValue(80), v.maxValue(260)),
-    highC: v.pipe(v.number(), v.minValue(100), v.maxValue(280)),
-    reason: Reason,
-  }),
+  rest: v.pipe(
+    v.object({
+      earliestMin: NotNegative(2880),
+      bestMin: NotNegative(2880),
+      latestMin: Positive(2880),
+      where: v.picklist(['counter', 'fridge']),
+      watch: v.picklist(['bubblesCome', 'bubblesGo']),
+      reason: Reason,
+    }),
+    v.check(
+      ({ earliestMin, bestMin, latestMin }) => earliestMin <= bestMin && bestMin <= latestMin,
+      'The best must lie between the earliest and the latest.',
+    ),
+  ),
+  heat: v.pipe(
+    v.object({
+      targetC: v.pipe(v.number(), v.minValue(100), v.maxValue(260)),
+      lowC: v.pipe(v.number(), v.minValue(80), v.maxValue(260)),
+      highC: v.pipe(v.number(), v.minValue(100), v.maxValue(280)),
+      reason: Reason,
+    }),
+    v.check(
+      ({ lowC, targetC, highC }) => lowC <= targetC && targetC <= highC,
+      'The surface must lie between its two limits.',
+    ),
+  ),
   portion: v.object({ volumeMl: Positive(1000), reason: Reason }),
   /** Yield stress of the ready batter, Pa: what stops a disc from running. Thin batters are swirled instead. */
   yieldStressPa: NotNegative(500),

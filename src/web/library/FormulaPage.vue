@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { computed, onMounted, ref } from 'vue';
 import { useRouter } from 'vue-router';
-import { stepOf, type FormulaBody } from '#core/formula';
+import type { FormulaBody } from '#core/formula';
 import type { BookFormula, Formula } from '#contract';
 import { call } from '../live/api.ts';
 import { newId } from '../live/device.ts';
@@ -20,6 +20,7 @@ import ChangeCard from './bench/ChangeCard.vue';
 import ComesTo from './bench/ComesTo.vue';
 import ForWhom from './bench/ForWhom.vue';
 import LinesTable from './bench/LinesTable.vue';
+import MakingCard from './bench/MakingCard.vue';
 import { useBench } from './bench/use-bench.ts';
 import VersionsCard from './bench/VersionsCard.vue';
 
@@ -130,17 +131,7 @@ const fetchNewest = () =>
             @stand-in="bench.standIn"
           />
         </PaperCard>
-        <PaperCard :title="t(`mix.${draft.mix.school}`)">
-          <ol class="flex flex-col gap-2">
-            <li v-for="(step, index) in draft.mix.steps.map(stepOf)" :key="index" class="flex gap-3">
-              <span class="figure w-5 shrink-0 text-bell">{{ index + 1 }}</span>
-              <span
-                >{{ step.text }}<span v-if="step.reason" class="block text-sm text-soft">{{ step.reason }}</span></span
-              >
-            </li>
-          </ol>
-          <p class="mt-2 text-soft">{{ draft.mix.reason }}</p>
-        </PaperCard>
+        <MakingCard :body="draft" :larder="larder" :may-edit="mayEdit" @change="bench.edit" />
       </div>
       <div class="flex flex-col gap-4">
         <ComesTo :bench="bench" />

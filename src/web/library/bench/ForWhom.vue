@@ -2,6 +2,7 @@
 import { computed } from 'vue';
 import { DIETS, plateFatAllergens } from '#core/formula';
 import { allergensOf } from '#core/ingredients';
+import AllergenChips from '../../parts/AllergenChips.vue';
 import BigButton from '../../parts/BigButton.vue';
 import { ingredientName } from '../../parts/format.ts';
 import PaperCard from '../../parts/PaperCard.vue';
@@ -22,15 +23,7 @@ const onPlate = computed(() => plateFatAllergens(draft.value!.fat.kind));
 
 <template>
   <PaperCard :title="t('bench.contains')">
-    <p class="flex flex-wrap gap-2">
-      <span
-        v-for="allergen in inBatter"
-        :key="allergen"
-        class="rounded-full border border-ember/30 bg-ember-mist px-3 py-1 font-semibold text-ember"
-        >{{ t(`allergen.${allergen}`) }}</span
-      >
-      <span v-if="inBatter.length === 0" class="text-soft">{{ t('bench.noneKnown') }}</span>
-    </p>
+    <AllergenChips :allergens="inBatter" />
     <p v-if="onPlate.length" class="mt-2 text-sm" data-testid="plate-fat">
       {{
         t('bench.plateFat', {

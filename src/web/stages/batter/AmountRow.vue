@@ -37,17 +37,24 @@ defineEmits<{ weigh: [] }>();
       <span v-if="row.ofG !== null && row.section !== 'later'" class="block text-sm text-soft">{{
         t('batter.ofIt', { all: weight(row.ofG) })
       }}</span>
-      <span v-if="row.perLot.length" class="block text-sm text-soft">
-        <span v-for="(massG, index) in row.perLot" :key="index" class="mr-3 whitespace-nowrap"
-          >{{ t('batter.lot', { n: index + 1 }) }} <b class="figure">{{ weight(massG) }}</b></span
-        >
-      </span>
+      <span v-if="row.perLot.length" class="block text-sm text-soft">{{
+        t('batter.inAll', { all: weight(row.massG) })
+      }}</span>
     </span>
-    <span class="text-right" :class="row.section === 'later' ? 'text-lg' : 'figure text-2xl'">{{
-      weight(row.massG)
-    }}</span>
+    <span class="text-right" :class="row.section === 'later' ? 'text-lg' : 'figure text-2xl'">
+      <!-- in several lots the figure of each bowl stands alone: the sum is nowhere to be weighed -->
+      <span v-for="(lot, index) in row.perLot" :key="index" class="block whitespace-nowrap"
+        ><span class="mr-2 font-reading text-sm font-normal text-soft">{{ t('batter.lot', { n: index + 1 }) }}</span
+        >{{ lot.eggs ? eggCount(row.ingredientId, lot.eggs) : weight(lot.massG) }}</span
+      >
+      <template v-if="row.perLot.length === 0">{{ weight(row.massG) }}</template>
+    </span>
     <span class="text-right text-soft max-sm:hidden">{{
-      row.eggs ? eggCount(row.ingredientId, row.eggs) : cups(row.ingredientId, row.massG, larder)
+      row.perLot.length
+        ? ''
+        : row.eggs
+          ? eggCount(row.ingredientId, row.eggs)
+          : cups(row.ingredientId, row.massG, larder)
     }}</span>
   </component>
 </template>

@@ -4,6 +4,7 @@ import { computed, ref } from 'vue';
 import { useRouter } from 'vue-router';
 import { formulaOf, runAllergens } from '#core/desk';
 import { stepOf, wholePieces } from '#core/formula';
+import AllergenChips from '../../parts/AllergenChips.vue';
 import BigButton from '../../parts/BigButton.vue';
 import CautionLine from '../../parts/CautionLine.vue';
 import { clock, cups, eggCount, grams, ingredientName, millilitres, weight } from '../../parts/format.ts';
@@ -81,8 +82,15 @@ function act(): void {
   if (row) weigh(row);
   else void mix();
 }
+/** What to weigh: in several lots bowl by bowl. */
+function amountOf(row: BatterRow): string {
+  const one = ({ massG, eggs }: Pick<BatterRow, 'massG' | 'eggs'>) =>
+    eggs ? eggCount(row.ingredientId, eggs) : weight(massG);
+  return row.perLot.length ? row.perLot.map(one).join(' + ') : one(row);
+}
 const about = computed(() => {
   const row = nextRow.value!;
+  if (row.perLot.length) return t('batter.inAll', { all: weight(row.massG) });
   if (row.massG === null) return t('batter.unknownMass');
   if (row.eggs) return t('batter.eggsAre', { g: grams(row.massG) });
   if (row.ofG !== null) return t('batter.ofIt', { all: weight(row.ofG) });
@@ -185,7 +193,7 @@ onKeyStroke(' ', (event) => {
           <p>{{ t('hand.next') }}</p>
           <template v-if="tinAsked">
             <p class="figure text-3xl leading-tight">
-              {{ weight(tinAsked.massG) }}<br />{{ ingredientName(tinAsked.ingredientId, larder).toLowerCase() }}
+              {{ amountOf(tinAsked) }}<br />{{ ingredientName(tinAsked.ingredientId, larder).toLowerCase() }}
             </p>
             <p class="mt-2 text-lg font-semibold">{{ t(`batter.whichTin.${tinAsked.tin}`) }}</p>
             <BigButton look="onBell" class="mt-4 w-full" :key-cap="t('key.space')" @click="weigh(tinAsked)">{{
@@ -197,9 +205,7 @@ onKeyStroke(' ', (event) => {
           </template>
           <template v-else-if="nextRow && !asking">
             <p class="figure text-4xl leading-tight" data-testid="next-line">
-              {{ nextRow.eggs ? eggCount(nextRow.ingredientId, nextRow.eggs) : weight(nextRow.massG) }}<br />{{
-                ingredientName(nextRow.ingredientId, larder).toLowerCase()
-              }}
+              {{ amountOf(nextRow) }}<br />{{ ingredientName(nextRow.ingredientId, larder).toLowerCase() }}
             </p>
             <p class="mt-2">{{ about }}</p>
             <BigButton look="onBell" class="mt-4 w-full" :key-cap="t('key.space')" @click="weigh(nextRow)">{{
@@ -237,14 +243,7 @@ onKeyStroke(' ', (event) => {
           </ol>
         </PaperCard>
         <PaperCard :title="t('batter.contains')">
-          <p class="mb-3 flex flex-wrap gap-2">
-            <span
-              v-for="allergen in contains.batter"
-              :key="allergen"
-              class="rounded-full border border-ember/30 bg-ember-mist px-3 py-1 font-semibold text-ember"
-              >{{ t(`allergen.${allergen}`) }}</span
-            >
-          </p>
+          <AllergenChips class="mb-3" :allergens="contains.batter" />
           <p v-if="contains.plate.length" class="mb-2 text-sm">
             {{
               t('bench.plateFat', {

@@ -19,7 +19,7 @@ export interface BatterRow {
   readonly ofG: number | null;
   readonly eggs: number | undefined;
   /** The same row in each lot, when there are several. */
-  readonly perLot: readonly (number | null)[];
+  readonly perLot: readonly { readonly massG: number | null; readonly eggs: number | undefined }[];
   readonly tin: 'powder' | 'soda' | null;
   readonly weighed: boolean;
 }
@@ -60,7 +60,7 @@ export function useBatter(formulaId: Ref<string>) {
         massG: part(line),
         ofG: line.heldBackG > 0 ? line.massG : null,
         eggs: section === 'later' ? undefined : line.eggs,
-        perLot: ofLots.map(part),
+        perLot: ofLots.map((of) => ({ massG: part(of), eggs: section === 'later' ? undefined : of.eggs })),
         tin: both && (role === 'powder' || role === 'soda') ? role : null,
         weighed: section !== 'later' && (lot.value?.weighed.has(line.ingredientId) ?? false),
       });

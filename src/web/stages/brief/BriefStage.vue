@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { computed, onMounted, ref } from 'vue';
 import { RouterLink, useRouter } from 'vue-router';
-import { formulaOf, stationOf } from '#core/desk';
+import { briefPanfuls, formulaOf, stationOf } from '#core/desk';
 import { clock, day, mark, minutes } from '../../parts/format.ts';
 import BigButton from '../../parts/BigButton.vue';
 import PaperCard from '../../parts/PaperCard.vue';
@@ -25,6 +25,7 @@ const items = computed(() =>
     ...item,
     body: formulaOf(store.run!.pins, item.formulaId),
     stations: item.stationIds.map((id) => stationOf(store.run!.pins, id).name),
+    whole: briefPanfuls(store.run!.pins, store.state!, item),
     panfuls: store.plan?.panfuls.filter((panful) => panful.formulaId === item.formulaId).length ?? 0,
   })),
 );
@@ -118,6 +119,13 @@ async function rehearse(): Promise<void> {
             <span class="min-w-0 flex-1">
               <span class="figure text-xl">{{ item.body.name }}</span>
               <span class="block text-soft">{{ item.stations.join(', ') }}</span>
+              <span v-if="item.whole.fewer" class="block text-sm text-soft" data-testid="whole">{{
+                t('brief.whole', {
+                  size: item.whole.size,
+                  fewer: item.whole.fewer.pieces,
+                  more: item.whole.more.pieces,
+                })
+              }}</span>
             </span>
             <span class="shrink-0 text-soft">{{ tn('brief.panfuls', item.panfuls) }}</span>
           </li>

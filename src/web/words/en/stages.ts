@@ -89,6 +89,7 @@ export const stages = {
     change: 'Change the brief',
     keep: 'Keep it',
     leave: 'Leave it',
+    whole: 'Panfuls of {size} come out whole at {fewer} or {more}.',
     panfuls: 'no panfuls | {n} panful | {n} panfuls',
     order: 'The morning in order',
     start: 'Start at',
@@ -132,6 +133,7 @@ export const stages = {
     ofIt: 'Of {all}, this much now.',
     unknownMass: 'Put in what the recipe means: nobody wrote down how much.',
     lot: 'Lot {n}',
+    inAll: '{all} in all',
     lots: {
       whites: 'In {n} lots: whipped whites sink before one lot is poured.',
       bowl: 'In {n} lots: one is more than the bowl can be beaten in.',

@@ -1,0 +1,96 @@
+import * as v from 'valibot';
+import { FormulaBodySchema, stepOf, type BatterType, type FormulaBody, type LineMoment } from '#core/formula';
+import { fromCelsius, toCelsius, type TemperatureUnit } from '#core/units';
+import { setWording } from '#contract';
+
+/** How a formula is made, as the form holds it: figures as typed, temperatures in the cook's unit. */
+export interface BodyForm {
+  type: BatterType;
+  pieceWord: string;
+  mix: {
+    school: FormulaBody['mix']['school'];
+    workMin: string;
+    reason: string;
+    steps: { text: string; reason: string }[];
+  };
+  lines: { ingredientId: string; when: LineMoment; heldBack: string }[];
+  rest: {
+    earliestMin: string;
+    bestMin: string;
+    latestMin: string;
+    where: FormulaBody['rest']['where'];
+    watch: FormulaBody['rest']['watch'];
+    reason: string;
+  };
+  heat: { targetC: string; lowC: string; highC: string; reason: string };
+  portion: { volumeMl: string; reason: string };
+  flip: { rule: FormulaBody['flip']['rule']; reason: string };
+  fat: { kind: FormulaBody['fat']['kind']; rule: FormulaBody['fat']['rule']; reason: string };
+}
+
+const shown = (value: number) => String(Math.round(value * 10) / 10);
+
+export function bodyForm(body: FormulaBody, unit: TemperatureUnit): BodyForm {
+  const degrees = (tempC: number) => String(Math.round(fromCelsius(tempC, unit)));
+  const { mix, rest, heat } = body;
+  return {
+    ...{ type: body.type, pieceWord: body.pieceWord },
+    mix: {
+      ...{ school: mix.school, workMin: shown(mix.workMin), reason: mix.reason },
+      steps: mix.steps.map(stepOf).map(({ text, reason }) => ({ text, reason: reason ?? '' })),
+    },
+    lines: body.lines.map((line) => ({
+      ...{ ingredientId: line.ingredientId, when: line.when ?? 'mix' },
+      heldBack: line.heldBack ? shown(line.heldBack * 100) : '',
+    })),
+    rest: {
+      ...{ earliestMin: shown(rest.earliestMin), bestMin: shown(rest.bestMin), latestMin: shown(rest.latestMin) },
+      ...{ where: rest.where, watch: rest.watch, reason: rest.reason },
+    },
+    heat: { targetC: degrees(heat.targetC), lowC: degrees(heat.lowC), highC: degrees(heat.highC), reason: heat.reason },
+    portion: { volumeMl: shown(body.portion.volumeMl), reason: body.portion.reason },
+    flip: { ...body.flip },
+    fat: { ...body.fat },
+  };
+}
+
+export type Read = { readonly body: FormulaBody } | { readonly errors: Readonly<Record<string, string>> };
+
+/** The formula that a form means, or what is wrong by field ("rest.bestMin"). */
+export function readBodyForm(form: BodyForm, body: FormulaBody, unit: TemperatureUnit): Read {
+  setWording();
+  const figure = (text: string) => (text.trim() === '' ? NaN : Number(text.replace(',', '.')));
+  /** A temperature left as it stood keeps its decimals. */
+  const degrees = (text: string, before: number) =>
+    figure(text) === Math.round(fromCelsius(before, unit)) ? before : toCelsius(figure(text), unit);
+  const { rest, heat, mix } = form;
+  const read = v.safeParse(FormulaBodySchema, {
+    ...body,
+    ...{ type: form.type, pieceWord: form.pieceWord },
+    lines: body.lines.map(({ heldBack: _back, when: _when, ...line }, index) => {
+      const { heldBack, when } = form.lines[index]!;
+      const share = heldBack.trim() === '' ? 0 : figure(heldBack) / 100;
+      return { ...line, ...(share === 0 ? {} : { heldBack: share }), ...(when === 'mix' ? {} : { when }) };
+    }),
+    mix: {
+      ...{ school: mix.school, workMin: figure(mix.workMin), reason: mix.reason },
+      steps: mix.steps.map(({ text, reason }) => (reason.trim() === '' ? text : { text, reason })),
+    },
+    rest: {
+      ...{ earliestMin: figure(rest.earliestMin), bestMin: figure(rest.bestMin), latestMin: figure(rest.latestMin) },
+      ...{ where: rest.where, watch: rest.watch, reason: rest.reason },
+    },
+    heat: {
+      targetC: degrees(heat.targetC, body.heat.targetC),
+      lowC: degrees(heat.lowC, body.heat.lowC),
+      highC: degrees(heat.highC, body.heat.highC),
+      reason: heat.reason,
+    },
+    portion: { volumeMl: figure(form.portion.volumeMl), reason: form.portion.reason },
+    flip: form.flip,
+    fat: form.fat,
+  });
+  const errors: Record<string, string> = {};
+  for (const issue of read.issues ?? []) errors[v.getDotPath(issue) ?? ''] ??= issue.message;
+  return read.success ? { body: read.output } : { errors };
+}

@@ -1,0 +1,47 @@
+import { describe, expect, it } from '@jest/globals';
+import { SHELF, stepOf, type FormulaBody } from '#core/formula';
+import { GRIDDLE_CAKES, SKERRY_CREPES } from '#demo';
+import { bodyForm, readBodyForm, type BodyForm } from '../../src/web/library/bench/body-form.ts';
+
+const ALL = [...SHELF, GRIDDLE_CAKES, SKERRY_CREPES];
+const plain = (body: FormulaBody) => ({ ...body, mix: { ...body.mix, steps: body.mix.steps.map(stepOf) } });
+const errorsOf = (change: (form: BodyForm) => void) => {
+  const form = bodyForm(GRIDDLE_CAKES, 'C');
+  change(form);
+  const read = readBodyForm(form, GRIDDLE_CAKES, 'C');
+  return 'errors' in read ? read.errors : {};
+};
+
+describe('how a formula is made, as a form', () => {
+  it.each(['C', 'F'] as const)('opened and taken unchanged it is the same formula, in °%s', (unit) => {
+    for (const body of ALL) {
+      const read = readBodyForm(bodyForm(body, unit), body, unit);
+      expect('body' in read && plain(read.body)).toEqual(plain(body));
+    }
+  });
+
+  it('takes a decimal comma, another unit of heat, and what goes in just before the plate', () => {
+    const form = bodyForm(GRIDDLE_CAKES, 'F');
+    form.rest.bestMin = '12,5';
+    form.heat.targetC = '356';
+    form.lines[7]!.when = 'justBefore';
+    form.lines[6]!.heldBack = '';
+    form.mix.steps.push({ text: 'Stir once more', reason: '' });
+    const read = readBodyForm(form, GRIDDLE_CAKES, 'F');
+    if ('errors' in read) throw new Error(JSON.stringify(read.errors));
+    expect(read.body).toMatchObject({ rest: { bestMin: 12.5 }, heat: { targetC: 180 } });
+    expect(read.body.lines[7]!.when).toBe('justBefore');
+    expect(read.body.lines[6]!.heldBack).toBeUndefined();
+    expect(read.body.mix.steps.at(-1)).toBe('Stir once more');
+  });
+
+  it('says what does not fit where it stands, in plain words', () => {
+    expect(errorsOf((form) => (form.rest.bestMin = '90'))).toEqual({
+      rest: 'The best must lie between the earliest and the latest.',
+    });
+    expect(errorsOf((form) => (form.heat.targetC = 'hot'))['heat.targetC']).toBe('Give a number.');
+    expect(errorsOf((form) => (form.mix.steps[0]!.text = ' '))['mix.steps.0']).toBeDefined();
+    expect(errorsOf((form) => (form.lines[6]!.heldBack = '95'))['lines.6.heldBack']).toBe('Give at most 0.9.');
+    expect(errorsOf((form) => (form.flip.reason = ''))).toEqual({ 'flip.reason': 'This may not be empty.' });
+  });
+});
