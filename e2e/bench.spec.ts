@@ -143,7 +143,7 @@ test('how it is made is changed, each choice with its reason', async ({ page }) 
   await page.getByLabel('Best', { exact: true }).fill('20');
   await page.getByRole('button', { name: 'Step 3 earlier' }).click();
   await page.getByRole('button', { name: 'Another step' }).click();
-  await page.getByLabel('Step 4').fill('Taste nothing');
+  await page.getByLabel('Step 4', { exact: true }).fill('Taste nothing');
   await page.getByLabel('School').selectOption('smooth');
   expect(await accessFaults(page)).toEqual([]);
   await page.getByRole('button', { name: 'Put it on the bench' }).click();

@@ -1,6 +1,6 @@
 import { expect, test } from '@playwright/test';
 import { DEMO_IDS } from '../src/demo/people.ts';
-import { settled, signIn } from './app.ts';
+import { newRun, settled, signIn, stage } from './app.ts';
 
 test('the cook’s own units and light hold on every screen and every device', async ({ page, browser, baseURL }) => {
   await signIn(page, 1);
@@ -56,4 +56,36 @@ test('fonts, pictures and scripts come from the application itself', async ({ pa
   )) as string[];
   expect(fonts.join()).toContain('Bricolage Grotesque');
   expect(fonts.join()).toContain('Atkinson Hyperlegible');
+});
+
+test('what the kitchen is like: kept, pinned by the next run, and wrong input told', async ({ page }) => {
+  await signIn(page);
+  await page.goto('/kitchen');
+  await page.getByLabel('Height above the sea').fill('9000');
+  await page.getByRole('button', { name: 'Keep', exact: true }).click();
+  await expect(page.getByText('A kitchen stands below 6000 m.')).toBeVisible();
+  await page.getByLabel('Height above the sea').fill('1500');
+  await expect(page.getByText('powder and soda lift 20 % more')).toBeVisible();
+  await page.getByLabel('Largest bowl').fill('2,5');
+  await page.getByRole('button', { name: 'Keep', exact: true }).click();
+  await expect(page.getByText('Kept. Runs made from now on use it.')).toBeVisible();
+
+  // four litres in a bowl of two and a half: in lots, each with whole eggs and a figure of its own
+  await newRun(page, 'High up', { cakes: 54, crepes: 2 }, false);
+  await stage(page, 'Batter');
+  await expect(page.getByText(/In \d lots: one is more than the bowl/)).toBeVisible();
+  const eggs = page.getByTestId('row-mix-egg');
+  const told = await eggs.innerText();
+  const each = [...told.matchAll(/(\d+) eggs?/g)].map(([, n]) => Number(n));
+  const times = Number(/(\d+) ×/.exec(told)?.[1] ?? 1); // as many eggs in each of them is said once
+  const lots = each.flatMap((n) => Array<number>(times).fill(n));
+  expect(lots.length).toBeGreaterThan(1);
+  expect(Math.max(...lots) - Math.min(...lots)).toBeLessThanOrEqual(1);
+  await expect(eggs).toContainText(`${50 * lots.reduce((sum, n) => sum + n, 0)} g in all`);
+
+  await page.goto('/kitchen');
+  await page.getByLabel('Height above the sea').fill('0');
+  await page.getByLabel('Largest bowl').fill('');
+  await page.getByRole('button', { name: 'Keep', exact: true }).click();
+  await expect(page.getByText('Kept. Runs made from now on use it.')).toBeVisible();
 });

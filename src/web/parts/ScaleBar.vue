@@ -36,6 +36,14 @@ const typed = reactive({
   onHand: '',
 });
 const onHandId = reactive({ id: '' });
+adopt(target.value);
+
+/** The fields begin with what is aimed at. */
+function adopt(aimed: ScaleTarget): void {
+  if (aimed.by === 'onHand') onHandId.id = aimed.ingredientId;
+  for (const [field, value] of Object.entries(aimed))
+    if (field in typed) typed[field as keyof typeof typed] = String(value);
+}
 const weighable = computed(() => props.body.lines.filter((line) => line.percent !== null));
 watch(
   weighable,

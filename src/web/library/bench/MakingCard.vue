@@ -43,7 +43,7 @@ function take(body: FormulaBody): void {
 </script>
 
 <template>
-  <PaperCard :title="t(`mix.${body.mix.school}`)">
+  <PaperCard :title="t(editing ? 'making.change' : `mix.${body.mix.school}`)">
     <MakingForm v-if="editing" :body="body" :larder="larder" @take="take" @leave="editing = false" />
     <template v-else>
       <ol class="flex flex-col gap-2">

@@ -1,13 +1,15 @@
 <script setup lang="ts">
 import { Check, Cylinder, Package } from '@lucide/vue';
+import { computed } from 'vue';
 import type { Larder } from '#core/ingredients';
 import { cups, eggCount, ingredientName, weight } from '../../parts/format.ts';
 import { t } from '../../words/index.ts';
-import type { BatterRow } from './use-batter.ts';
+import { figuresOf, type BatterRow } from './use-batter.ts';
 
 /** One figure to weigh. What stays back looks different and is no button: it is not for now. */
-defineProps<{ row: BatterRow; larder: Larder; next: boolean; done: boolean }>();
+const props = defineProps<{ row: BatterRow; larder: Larder; next: boolean; done: boolean }>();
 defineEmits<{ weigh: [] }>();
+const amount = computed(() => figuresOf(props.row));
 </script>
 
 <template>
@@ -43,11 +45,14 @@ defineEmits<{ weigh: [] }>();
     </span>
     <span class="text-right" :class="row.section === 'later' ? 'text-lg' : 'figure text-2xl'">
       <!-- in several lots the figure of each bowl stands alone: the sum is nowhere to be weighed -->
-      <span v-for="(lot, index) in row.perLot" :key="index" class="block whitespace-nowrap"
-        ><span class="mr-2 font-reading text-sm font-normal text-soft">{{ t('batter.lot', { n: index + 1 }) }}</span
-        >{{ lot.eggs ? eggCount(row.ingredientId, lot.eggs) : weight(lot.massG) }}</span
+      <span v-for="(lot, index) in amount.figures" :key="index" class="block whitespace-nowrap"
+        ><span v-if="amount.figures.length > 1" class="mr-2 font-reading text-sm font-normal text-soft">{{
+          t('batter.lot', { n: index + 1 })
+        }}</span
+        ><span v-if="amount.times > 1" class="text-lg text-soft">{{ amount.times }} ×</span>&nbsp;{{
+          lot.eggs && row.perLot.length ? eggCount(row.ingredientId, lot.eggs) : weight(lot.massG)
+        }}</span
       >
-      <template v-if="row.perLot.length === 0">{{ weight(row.massG) }}</template>
     </span>
     <span class="text-right text-soft max-sm:hidden">{{
       row.perLot.length

@@ -16,7 +16,7 @@ import LotTabs from '../LotTabs.vue';
 import AmountRow from './AmountRow.vue';
 import BatterBalance from '../../parts/BatterBalance.vue';
 import ResizeLot from './ResizeLot.vue';
-import { useBatter, type BatterRow } from './use-batter.ts';
+import { figuresOf, useBatter, type BatterRow } from './use-batter.ts';
 
 const store = useRun();
 const router = useRouter();
@@ -84,9 +84,9 @@ function act(): void {
 }
 /** What to weigh: in several lots bowl by bowl. */
 function amountOf(row: BatterRow): string {
-  const one = ({ massG, eggs }: Pick<BatterRow, 'massG' | 'eggs'>) =>
-    eggs ? eggCount(row.ingredientId, eggs) : weight(massG);
-  return row.perLot.length ? row.perLot.map(one).join(' + ') : one(row);
+  const { times, figures } = figuresOf(row);
+  const words = figures.map(({ massG, eggs }) => (eggs ? eggCount(row.ingredientId, eggs) : weight(massG)));
+  return times > 1 ? `${times} × ${words[0]}` : words.join(' + ');
 }
 const about = computed(() => {
   const row = nextRow.value!;

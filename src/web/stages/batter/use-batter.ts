@@ -24,6 +24,14 @@ export interface BatterRow {
   readonly weighed: boolean;
 }
 
+/** Figures to weigh for a row: one, or one for each lot; the same in all of them is said once. */
+export function figuresOf(row: BatterRow): { times: number; figures: readonly Pick<BatterRow, 'massG' | 'eggs'>[] } {
+  const [first, ...others] = row.perLot;
+  if (!first) return { times: 1, figures: [row] };
+  const same = others.every((lot) => lot.eggs === first.eggs && Math.abs((lot.massG ?? 0) - (first.massG ?? 0)) < 0.05);
+  return same ? { times: row.perLot.length, figures: [first] } : { times: 1, figures: row.perLot };
+}
+
 /** The batter of a formula of the run in hand, as rows to weigh. */
 export function useBatter(formulaId: Ref<string>) {
   const store = useRun();

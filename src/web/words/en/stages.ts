@@ -132,7 +132,7 @@ export const stages = {
     carriedFrom: '{allergen} from {name}',
     ofIt: 'Of {all}, this much now.',
     unknownMass: 'Put in what the recipe means: nobody wrote down how much.',
-    lot: 'Lot {n}',
+    lot: 'Lot {n}:',
     inAll: '{all} in all',
     lots: {
       whites: 'In {n} lots: whipped whites sink before one lot is poured.',
