@@ -21,9 +21,11 @@ const props = defineProps<{
   pressurePa: number;
   withVolume?: boolean;
 }>();
-const water = computed(() => hydration(props.batter.lines, props.larder));
+/** What goes onto the pieces is no part of the batter. */
+const inBowl = computed(() => props.batter.lines.filter((line) => line.when !== 'onPiece'));
+const water = computed(() => hydration(inBowl.value, props.larder));
 const band = computed(() => HYDRATION_BAND[props.body.type]);
-const acid = computed(() => leaveningBalance(props.batter.lines, props.larder, props.pressurePa));
+const acid = computed(() => leaveningBalance(inBowl.value, props.larder, props.pressurePa));
 const inBand = computed(() => againstBand(water.value.withEggG, band.value));
 
 /** The scale shows the band in its middle half. */
