@@ -1,7 +1,17 @@
 import { describe, expect, it } from '@jest/globals';
 import fc from 'fast-check';
 import { readFileSync, readdirSync } from 'node:fs';
-import { EVENT_KINDS, fold, placeKey, runNowMs, type EventKind, type Payload, type StoredEvent } from '#core/run';
+import * as v from 'valibot';
+import {
+  EVENT_KINDS,
+  PinsSchema,
+  fold,
+  placeKey,
+  runNowMs,
+  type EventKind,
+  type Payload,
+  type StoredEvent,
+} from '#core/run';
 import { BRIEF, CAKES, GRIDDLE_ID, NOBODY, PAN_ONE, PINS, id, numbered, writer } from './fixtures.ts';
 
 const RUN = { pins: PINS, rehearsal: false };
@@ -294,7 +304,13 @@ describe('golden logs', () => {
         refused: state.refused.map((refusal) => refusal.reason),
         mixed: [...state.lots.values()].map((lot) => lot.mixedAtMs),
         notes: state.notes.map((note) => note.text),
+        // told since lots can be sized
+        ...(golden.folded.sized && {
+          sized: [...state.lots.values()].map((lot) => lot.sized),
+          weighed: [...state.lots.values()].map((lot) => [...lot.weighed]),
+        }),
       };
+      expect(v.safeParse(PinsSchema, golden.pins).issues?.map((issue) => issue.message)).toBeUndefined();
       expect(told).toEqual(golden.folded);
     },
   );
