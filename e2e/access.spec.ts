@@ -8,20 +8,32 @@ test('sign-in page has no faults of access', async ({ page }) => {
   expect(await accessFaults(page)).toEqual([]);
 });
 
+/** Screens in rooms, so that no test is long: each screen is looked through whole. */
+const PLACES = {
+  house: ['/runs', '/runs/new', '/cook-now', '/kitchen', '/no/such'],
+  library: ['/formulas', `/formulas/${DEMO_IDS.formulas.cakes}`, '/formulas/paste', '/ingredients'],
+};
+
 for (const theme of ['light', 'dark'] as const) {
-  test(`every screen has no faults of access, ${theme}`, async ({ page }) => {
+  for (const [room, paths] of Object.entries(PLACES)) {
+    test(`the ${room} has no faults of access, ${theme}`, async ({ page }) => {
+      const faults = watchFaults(page);
+      await page.emulateMedia({ colorScheme: theme });
+      await signIn(page);
+      for (const path of paths) {
+        await page.goto(path);
+        await page.getByRole('heading', { level: 1 }).waitFor();
+        await page.waitForLoadState('networkidle');
+        expect([path, await accessFaults(page)]).toEqual([path, []]);
+      }
+      expect(faults).toEqual([]);
+    });
+  }
+
+  test(`every stage has no faults of access, ${theme}`, async ({ page }) => {
     const faults = watchFaults(page);
     await page.emulateMedia({ colorScheme: theme });
     await signIn(page);
-    for (const path of [
-      ...['/runs', '/runs/new', '/cook-now', '/kitchen', '/no/such', '/formulas', '/formulas/paste', '/ingredients'],
-      `/formulas/${DEMO_IDS.formulas.cakes}`,
-    ]) {
-      await page.goto(path);
-      await page.getByRole('heading', { level: 1 }).waitFor();
-      await page.waitForLoadState('networkidle');
-      expect([path, await accessFaults(page)]).toEqual([path, []]);
-    }
     for (const part of ['brief', 'batter', 'rest', 'heat', 'portion', 'cook']) {
       await page.goto(`/runs/${DEMO_IDS.runs.upcoming}/${part}`);
       await settled(page);

@@ -61,6 +61,24 @@ export const PART_BANDS: Record<BatterType, Record<'egg' | 'fat' | 'sugar' | 'sa
   },
 };
 
+/** A part of a formula against its type's band. */
+export interface BandedAmount {
+  readonly part: BandedPart;
+  readonly percent: number;
+  readonly band: Band;
+  readonly stands: 'below' | 'within' | 'above';
+}
+
+/** Egg, added fat, sugar and salt, % of grain, against the bands of a type. @throws FormulaFault without grain */
+export function partsAgainstBands(amounts: readonly Amount[], type: BatterType, larder: Larder): BandedAmount[] {
+  const grainG = grainOf(amounts, larder);
+  return (['egg', 'fat', 'sugar', 'salt'] as const).map((part) => {
+    const percent = (massByRole(amounts, part, larder) * 100) / grainG;
+    const band = PART_BANDS[type][part];
+    return { part, percent, band, stands: againstBand(percent, band) };
+  });
+}
+
 export type BandedPart = keyof (typeof PART_BANDS)['leavened'];
 
 /** Where a figure stands to its band. */

@@ -8,7 +8,6 @@ export type FaultCode =
   | 'eggsNotWhole'
   | 'notInFormula'
   | 'amountUnknown'
-  | 'compositionUnknown'
   | 'eggsDrown'
   | 'circular'
   | 'nothingToReplace'

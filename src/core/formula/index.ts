@@ -1,11 +1,11 @@
 export {
   HYDRATION_BAND,
-  PART_BANDS,
   againstBand,
   grainOf,
   hydration,
+  partsAgainstBands,
   type Band,
-  type BandedPart,
+  type BandedAmount,
   type Hydration,
 } from './balance.ts';
 export { bowlVolumeMl, checkFormula, inBatter, linesFor, pouredDensityGPerMl } from './batter.ts';

@@ -9,7 +9,7 @@ import AppBar from '../parts/AppBar.vue';
 import BatterBalance from '../parts/BatterBalance.vue';
 import BigButton from '../parts/BigButton.vue';
 import FormField from '../parts/FormField.vue';
-import { ingredientName } from '../parts/format.ts';
+import { faultWords } from '../parts/or-fault.ts';
 import PaperCard from '../parts/PaperCard.vue';
 import ScaleBar from '../parts/ScaleBar.vue';
 import { useAction } from '../settings/use-action.ts';
@@ -96,7 +96,7 @@ const fetchNewest = () =>
         :larder="larder"
       />
       <p v-if="fault" class="mt-3 font-semibold text-ember" role="alert" data-testid="fault">
-        {{ t(`fault.${fault.code}`, { name: ingredientName(fault.about, larder) }) }}
+        {{ faultWords(fault, larder) }}
       </p>
     </PaperCard>
     <div class="grid items-start gap-4 lg:grid-cols-[1.5fr_1fr]">

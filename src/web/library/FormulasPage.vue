@@ -3,7 +3,8 @@ import { ClipboardPaste, Plus } from '@lucide/vue';
 import { computed, onMounted, ref } from 'vue';
 import { RouterLink, useRouter } from 'vue-router';
 import { SHELF, figuresOf, type FormulaBody } from '#core/formula';
-import type { Formula } from '#contract';
+import { pressureAtAltitudePa } from '#core/units';
+import { KITCHEN_FACTS, type Formula } from '#contract';
 import { call } from '../live/api.ts';
 import { newId } from '../live/device.ts';
 import AppBar from '../parts/AppBar.vue';
@@ -28,13 +29,13 @@ const shelf = computed(() => SHELF.filter((body) => !library.book.some((formula)
 
 /** The few figures by which a cook tells batters apart. */
 function facts(body: FormulaBody): string {
-  const figures = figuresOf(body, library.larder, SEA_LEVEL_PA);
+  const figures = figuresOf(body, library.larder, pressureAtAltitudePa(altitudeM.value));
   return t('formulas.facts', {
     water: number(figures.hydration),
     holds: figures.allergens.map((each) => t(`allergen.${each}`)).join(', ') || t('bench.noneKnown'),
   });
 }
-const SEA_LEVEL_PA = 101325;
+const altitudeM = computed(() => (session.session?.kitchen.facts ?? KITCHEN_FACTS).altitudeM);
 
 const takeFromShelf = (body: FormulaBody) =>
   run(async () => {

@@ -2,14 +2,16 @@
 import { computed, onMounted, reactive, ref, watch } from 'vue';
 import { useRouter } from 'vue-router';
 import { batterTypeOf, formulaFrom, readRecipe, type PastedLine } from '#core/formats';
-import { BATTER_TYPES, FormulaFault, type BatterType } from '#core/formula';
+import { BATTER_TYPES, type BatterType } from '#core/formula';
 import { KITCHEN_FACTS, type Formula } from '#contract';
 import { call } from '../live/api.ts';
 import { newId } from '../live/device.ts';
 import AppBar from '../parts/AppBar.vue';
 import BigButton from '../parts/BigButton.vue';
+import ChoiceField from '../parts/ChoiceField.vue';
 import FormField from '../parts/FormField.vue';
 import { ingredientName } from '../parts/format.ts';
+import { faultWords, orFault } from '../parts/or-fault.ts';
 import PaperCard from '../parts/PaperCard.vue';
 import { useAction } from '../settings/use-action.ts';
 import { useLibrary } from '../stores/library.ts';
@@ -61,21 +63,14 @@ const open = computed(() => lines.value.filter((line) => line.open).length);
 const body = computed(() => {
   const kept = lines.value.flatMap(({ now }) => (now ? [now] : []));
   if (kept.length === 0) return null;
-  try {
-    return {
-      formula: formulaFrom({ ...recipe.value, name: name.value, lines: kept }, type.value, library.larder),
-      fault: null,
-    };
-  } catch (error) {
-    if (!(error instanceof FormulaFault)) throw error;
-    return { formula: null, fault: error };
-  }
+  const mendedRecipe = { ...recipe.value, name: name.value, lines: kept };
+  return orFault(() => formulaFrom(mendedRecipe, type.value, library.larder));
 });
 
 const keep = () =>
   run(async () => {
     const id = newId();
-    await call<Formula>('POST', '/api/formulas', { id, body: body.value!.formula });
+    await call<Formula>('POST', '/api/formulas', { id, body: body.value!.value });
     await router.push(`/formulas/${id}`);
   });
 </script>
@@ -102,15 +97,11 @@ const keep = () =>
         <PaperCard>
           <div class="flex flex-wrap items-end gap-3">
             <FormField v-model="name" class="min-w-48 flex-1" :label="t('bench.name')" :error="errors['body.name']" />
-            <label class="flex flex-col gap-1 font-semibold"
-              >{{ t('paste.type') }}
-              <select
-                v-model="type"
-                class="min-h-12 rounded-control border border-line bg-card px-3 text-lg font-normal"
-              >
-                <option v-for="each in BATTER_TYPES" :key="each" :value="each">{{ t(`batterType.${each}`) }}</option>
-              </select></label
-            >
+            <ChoiceField
+              v-model="type"
+              :label="t('paste.type')"
+              :options="BATTER_TYPES.map((value) => ({ value, label: t(`batterType.${value}`) }))"
+            />
           </div>
           <p class="mt-2 text-sm text-soft">
             {{ recipe.pieces ? t('paste.makes', { n: recipe.pieces }) : t('paste.makesUnknown') }}
@@ -135,10 +126,10 @@ const keep = () =>
             />
           </ul>
           <p v-if="body?.fault" class="mt-3 font-semibold text-ember" role="alert">
-            {{ t(`fault.${body.fault.code}`, { name: ingredientName(body.fault.about, library.larder) }) }}
+            {{ faultWords(body.fault, library.larder) }}
           </p>
           <div class="mt-4 flex flex-wrap items-center gap-3">
-            <BigButton look="say" :disabled="busy || !body?.formula || open > 0" @click="keep">{{
+            <BigButton look="say" :disabled="busy || !body?.value || open > 0" @click="keep">{{
               t('paste.keep')
             }}</BigButton>
             <p v-if="open" class="font-semibold text-ember" role="status">{{ tn('paste.open', open) }}</p>

@@ -5,6 +5,7 @@ import {
   againstBand,
   hydration,
   leaveningBalance,
+  partsAgainstBands,
   type FormulaBody,
   type ScaledBatter,
   wholePieces,
@@ -25,6 +26,10 @@ const props = defineProps<{
 const inBowl = computed(() => props.batter.lines.filter((line) => line.when !== 'onPiece'));
 const water = computed(() => hydration(inBowl.value, props.larder));
 const band = computed(() => HYDRATION_BAND[props.body.type]);
+/** What stands outside the band of its type: advice, no more. */
+const unusual = computed(() =>
+  partsAgainstBands(inBowl.value, props.body.type, props.larder).filter((each) => each.stands !== 'within'),
+);
 const acid = computed(() => leaveningBalance(inBowl.value, props.larder, props.pressurePa));
 const inBand = computed(() => againstBand(water.value.withEggG, band.value));
 
@@ -53,19 +58,32 @@ const eggsMoved = computed(() => Math.abs(props.batter.exactEggs - Math.round(pr
           </p>
         </dd>
       </div>
+      <div v-if="unusual.length" class="border-t border-line pt-3">
+        <dt class="font-semibold">{{ t('balance.unusual') }}</dt>
+        <dd v-for="each in unusual" :key="each.part" class="text-sm text-soft">
+          {{
+            t(`balance.part.${each.stands}`, {
+              part: t(`role.${each.part}`),
+              percent: number(each.percent, each.percent < 10 ? 1 : 0),
+              low: each.band.low,
+              high: each.band.high,
+            })
+          }}
+        </dd>
+      </div>
       <div v-if="acid.verdict !== 'none'" class="border-t border-line pt-3">
         <dt class="font-semibold">{{ t('balance.acid') }}</dt>
         <dd class="text-sm text-soft">
           <span class="font-semibold" :class="acid.verdict === 'alkaline' ? 'text-ember' : 'text-leaf'">{{
             t(`balance.${acid.verdict}`)
           }}</span>
-          {{
+          <template v-if="acid.sodaG > 0">{{
             t('balance.acidDetail', {
               soda: grams(acid.sodaG),
               low: grams(acid.neutralisableG.low),
               high: grams(acid.neutralisableG.high),
             })
-          }}
+          }}</template>
           <span class="block">{{
             t('balance.gas', {
               value: number(acid.gasMlPer100g.value),

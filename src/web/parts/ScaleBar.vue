@@ -3,8 +3,10 @@ import { computed, reactive, watch } from 'vue';
 import type { FormulaBody, ScaleTarget } from '#core/formula';
 import { eggPartG, type Larder } from '#core/ingredients';
 import { G_PER } from '#core/units';
+import ChoiceField from './ChoiceField.vue';
 import FormField from './FormField.vue';
 import { ingredientName } from './format.ts';
+import { readFigure } from './read-figure.ts';
 import { useSession } from '../stores/session.ts';
 import { t } from '../words/index.ts';
 
@@ -18,6 +20,14 @@ const session = useSession();
 
 const WAYS = ['pieces', 'people', 'panfuls', 'factor', 'eggs', 'onHand'] as const;
 type Way = (typeof WAYS)[number];
+/** What is asked for each. */
+const FIELDS = {
+  pieces: ['pieces'],
+  people: ['people', 'each'],
+  panfuls: ['panfuls', 'perPanful'],
+  factor: ['factor'],
+  eggs: ['eggs'],
+} as const satisfies Record<Exclude<Way, 'onHand'>, readonly string[]>;
 const way = computed(() => target.value.by as Way);
 const has = computed(() => ({
   eggs: props.body.lines.some((line) => eggPartG(line.ingredientId, 'usLarge') !== null),
@@ -59,18 +69,20 @@ function mainOf(): string | undefined {
   return [...liquids, ...weighable.value].sort((a, b) => (b.percent ?? 0) - (a.percent ?? 0))[0]?.ingredientId;
 }
 
-/** A figure as a cook writes it, with a point or a comma. */
-const read = (text: string) => (text.trim() === '' ? NaN : Number(text.replace(',', '.')));
 const gramsPer = computed(() => (session.settings.weights === 'oz' ? G_PER.ounce : 1));
 
 function aim(next: Way = way.value): void {
   const made: Record<Way, () => ScaleTarget> = {
-    pieces: () => ({ by: 'pieces', pieces: read(typed.pieces) }),
-    people: () => ({ by: 'people', people: read(typed.people), each: read(typed.each) }),
-    panfuls: () => ({ by: 'panfuls', panfuls: read(typed.panfuls), perPanful: read(typed.perPanful) }),
-    factor: () => ({ by: 'factor', factor: read(typed.factor) }),
-    eggs: () => ({ by: 'eggs', eggs: read(typed.eggs) }),
-    onHand: () => ({ by: 'onHand', ingredientId: onHandId.id, massG: read(typed.onHand || '500') * gramsPer.value }),
+    pieces: () => ({ by: 'pieces', pieces: readFigure(typed.pieces) }),
+    people: () => ({ by: 'people', people: readFigure(typed.people), each: readFigure(typed.each) }),
+    panfuls: () => ({ by: 'panfuls', panfuls: readFigure(typed.panfuls), perPanful: readFigure(typed.perPanful) }),
+    factor: () => ({ by: 'factor', factor: readFigure(typed.factor) }),
+    eggs: () => ({ by: 'eggs', eggs: readFigure(typed.eggs) }),
+    onHand: () => ({
+      by: 'onHand',
+      ingredientId: onHandId.id,
+      massG: readFigure(typed.onHand || '500') * gramsPer.value,
+    }),
   };
   if (next === 'onHand' && typed.onHand === '') typed.onHand = session.settings.weights === 'oz' ? '16' : '500';
   target.value = made[next]();
@@ -78,7 +90,7 @@ function aim(next: Way = way.value): void {
 const portion = computed({
   get: () => String(portionMl.value),
   set: (text) => {
-    const volumeMl = read(text);
+    const volumeMl = readFigure(text);
     if (volumeMl > 0 && volumeMl <= 1000) portionMl.value = volumeMl;
   },
 });
@@ -99,51 +111,13 @@ const portion = computed({
         {{ t(`bench.by.${each}`) }}
       </button>
     </div>
-    <template v-if="way === 'people'">
-      <FormField
-        v-model="typed.people"
-        class="w-24"
-        type="decimal"
-        :label="t('bench.field.people')"
+    <template v-if="way === 'onHand'">
+      <ChoiceField
+        v-model="onHandId.id"
+        :label="t('bench.field.ofWhat')"
+        :options="weighable.map(({ ingredientId: value }) => ({ value, label: ingredientName(value, larder) }))"
         @update:model-value="aim()"
       />
-      <FormField
-        v-model="typed.each"
-        class="w-24"
-        type="decimal"
-        :label="t('bench.field.each')"
-        @update:model-value="aim()"
-      />
-    </template>
-    <template v-else-if="way === 'panfuls'">
-      <FormField
-        v-model="typed.panfuls"
-        class="w-24"
-        type="decimal"
-        :label="t('bench.field.panfuls')"
-        @update:model-value="aim()"
-      />
-      <FormField
-        v-model="typed.perPanful"
-        class="w-28"
-        type="decimal"
-        :label="t('bench.field.perPanful')"
-        @update:model-value="aim()"
-      />
-    </template>
-    <template v-else-if="way === 'onHand'">
-      <label class="flex flex-col gap-1 font-semibold"
-        >{{ t('bench.field.ofWhat') }}
-        <select
-          v-model="onHandId.id"
-          class="min-h-12 rounded-control border border-line bg-card px-3 text-lg font-normal"
-          @change="aim()"
-        >
-          <option v-for="line in weighable" :key="line.ingredientId" :value="line.ingredientId">
-            {{ ingredientName(line.ingredientId, larder) }}
-          </option>
-        </select></label
-      >
       <FormField
         v-model="typed.onHand"
         class="w-36"
@@ -154,11 +128,12 @@ const portion = computed({
       />
     </template>
     <FormField
-      v-else-if="way !== undefined && way in typed"
-      v-model="typed[way]"
+      v-for="field in way === 'onHand' ? [] : FIELDS[way]"
+      :key="field"
+      v-model="typed[field]"
       class="w-28"
       type="decimal"
-      :label="t(`bench.field.${way}`)"
+      :label="t(`bench.field.${field}`)"
       @update:model-value="aim()"
     />
     <FormField

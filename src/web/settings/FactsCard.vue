@@ -4,9 +4,11 @@ import { EGG_CLASS_IDS, type EggClass } from '#core/ingredients';
 import { pressureAtAltitudePa, toCelsius, fromCelsius } from '#core/units';
 import { KITCHEN_FACTS } from '#contract';
 import BigButton from '../parts/BigButton.vue';
+import ChoiceField from '../parts/ChoiceField.vue';
 import FormField from '../parts/FormField.vue';
 import { number } from '../parts/format.ts';
 import PaperCard from '../parts/PaperCard.vue';
+import { readFigure } from '../parts/read-figure.ts';
 import { useSession } from '../stores/session.ts';
 import { t } from '../words/index.ts';
 import { useAction } from './use-action.ts';
@@ -25,21 +27,20 @@ const { errors, busy, run } = useAction();
 const kept = ref(false);
 const SEA_PA = pressureAtAltitudePa(0);
 const air = computed(() => {
-  const altitudeM = read(form.altitudeM);
+  const altitudeM = readFigure(form.altitudeM);
   if (!(altitudeM >= 200 && altitudeM <= 6000)) return '';
   const pa = pressureAtAltitudePa(altitudeM);
   return t('facts.air', { hPa: number(pa / 100), percent: number((SEA_PA / pa - 1) * 100) });
 });
-const read = (text: string) => (text.trim() === '' ? NaN : Number(text.replace(',', '.')));
 
 const keep = () =>
   run(async () => {
     kept.value = false;
     await session.keepFacts({
       eggClass: form.eggClass,
-      altitudeM: read(form.altitudeM),
-      roomC: Math.round(toCelsius(read(form.room), unit.value) * 10) / 10,
-      bowlMl: form.bowlL.trim() === '' ? null : read(form.bowlL) * 1000,
+      altitudeM: readFigure(form.altitudeM),
+      roomC: Math.round(toCelsius(readFigure(form.room), unit.value) * 10) / 10,
+      bowlMl: form.bowlL.trim() === '' ? null : readFigure(form.bowlL) * 1000,
     });
     kept.value = true;
   });
@@ -48,15 +49,11 @@ const keep = () =>
 <template>
   <PaperCard :title="t('facts.title')">
     <form class="grid gap-4 sm:grid-cols-2" novalidate @submit.prevent="keep">
-      <label class="flex flex-col gap-1 font-semibold"
-        >{{ t('facts.eggClass') }}
-        <select
-          v-model="form.eggClass"
-          class="min-h-12 rounded-control border border-line bg-card px-3 text-lg font-normal"
-        >
-          <option v-for="each in EGG_CLASS_IDS" :key="each" :value="each">{{ t(`eggClass.${each}`) }}</option>
-        </select></label
-      >
+      <ChoiceField
+        v-model="form.eggClass"
+        :label="t('facts.eggClass')"
+        :options="EGG_CLASS_IDS.map((value) => ({ value, label: t(`eggClass.${value}`) }))"
+      />
       <FormField
         v-model="form.altitudeM"
         type="decimal"

@@ -2,6 +2,7 @@ import { house } from './en/house.ts';
 import { library } from './en/library.ts';
 import { pantry } from './en/pantry.ts';
 import { stages } from './en/stages.ts';
+import { stove } from './en/stove.ts';
 
 /** Every word of the interface, in English. A cook's words; no jargon of software. */
-export const en = { ...house, ...library, ...pantry, ...stages };
+export const en = { ...house, ...library, ...pantry, ...stages, ...stove };

@@ -5,6 +5,7 @@ import { computed } from 'vue';
 import { standInsFor, type FormulaBody, type ScaledBatter, type Substitution } from '#core/formula';
 import type { Larder } from '#core/ingredients';
 import { cups, eggCount, ingredientName, number, weight } from '../../parts/format.ts';
+import { readFigure } from '../../parts/read-figure.ts';
 import { t } from '../../words/index.ts';
 import AddLine from './AddLine.vue';
 
@@ -26,9 +27,8 @@ const rows = computed(() =>
 );
 /** Blank is unknown; what is no number stays as it was. */
 function write(id: string, input: HTMLInputElement): void {
-  const text = input.value.trim().replace(',', '.');
-  const percent = Number(text);
-  if (text === '') emit('percent', id, null);
+  const percent = readFigure(input.value);
+  if (input.value.trim() === '') emit('percent', id, null);
   else if (percent > 0 && percent <= 1000) emit('percent', id, percent);
   else input.value = percentText(props.body.lines.find((line) => line.ingredientId === id)!.percent);
 }

@@ -2,6 +2,7 @@ import * as v from 'valibot';
 import { FormulaBodySchema, stepOf, type BatterType, type FormulaBody, type LineMoment } from '#core/formula';
 import { fromCelsius, toCelsius, type TemperatureUnit } from '#core/units';
 import { setWording } from '#contract';
+import { readFigure } from '../../parts/read-figure.ts';
 
 /** How a formula is made, as the form holds it: figures as typed, temperatures in the cook's unit. */
 export interface BodyForm {
@@ -59,25 +60,28 @@ export type Read = { readonly body: FormulaBody } | { readonly errors: Readonly<
 /** The formula that a form means, or what is wrong by field ("rest.bestMin"). */
 export function readBodyForm(form: BodyForm, body: FormulaBody, unit: TemperatureUnit): Read {
   setWording();
-  const figure = (text: string) => (text.trim() === '' ? NaN : Number(text.replace(',', '.')));
   /** A temperature left as it stood keeps its decimals. */
   const degrees = (text: string, before: number) =>
-    figure(text) === Math.round(fromCelsius(before, unit)) ? before : toCelsius(figure(text), unit);
+    readFigure(text) === Math.round(fromCelsius(before, unit)) ? before : toCelsius(readFigure(text), unit);
   const { rest, heat, mix } = form;
   const read = v.safeParse(FormulaBodySchema, {
     ...body,
     ...{ type: form.type, pieceWord: form.pieceWord },
     lines: body.lines.map(({ heldBack: _back, when: _when, ...line }, index) => {
       const { heldBack, when } = form.lines[index]!;
-      const share = heldBack.trim() === '' ? 0 : figure(heldBack) / 100;
+      const share = heldBack.trim() === '' ? 0 : readFigure(heldBack) / 100;
       return { ...line, ...(share === 0 ? {} : { heldBack: share }), ...(when === 'mix' ? {} : { when }) };
     }),
     mix: {
-      ...{ school: mix.school, workMin: figure(mix.workMin), reason: mix.reason },
+      ...{ school: mix.school, workMin: readFigure(mix.workMin), reason: mix.reason },
       steps: mix.steps.map(({ text, reason }) => (reason.trim() === '' ? text : { text, reason })),
     },
     rest: {
-      ...{ earliestMin: figure(rest.earliestMin), bestMin: figure(rest.bestMin), latestMin: figure(rest.latestMin) },
+      ...{
+        earliestMin: readFigure(rest.earliestMin),
+        bestMin: readFigure(rest.bestMin),
+        latestMin: readFigure(rest.latestMin),
+      },
       ...{ where: rest.where, watch: rest.watch, reason: rest.reason },
     },
     heat: {
@@ -86,7 +90,7 @@ export function readBodyForm(form: BodyForm, body: FormulaBody, unit: Temperatur
       highC: degrees(heat.highC, body.heat.highC),
       reason: heat.reason,
     },
-    portion: { volumeMl: figure(form.portion.volumeMl), reason: form.portion.reason },
+    portion: { volumeMl: readFigure(form.portion.volumeMl), reason: form.portion.reason },
     flip: form.flip,
     fat: form.fat,
   });

@@ -1,6 +1,5 @@
 import { computed, ref, shallowRef, watch, type Ref } from 'vue';
 import {
-  FormulaFault,
   compareFormulas,
   forDiet,
   lotsOf,
@@ -18,6 +17,7 @@ import {
 } from '#core/formula';
 import { pressureAtAltitudePa } from '#core/units';
 import { KITCHEN_FACTS, type BookFormula } from '#contract';
+import { orFault } from '../../parts/or-fault.ts';
 import { useLibrary } from '../../stores/library.ts';
 import { useSession } from '../../stores/session.ts';
 
@@ -54,16 +54,11 @@ export function useBench(formula: Ref<BookFormula | undefined>) {
 
   /** The last fault in the cook's wish, or nothing. */
   const worked = computed(() => {
-    if (!draft.value) return null;
-    try {
-      const options = { portionMl: portionMl.value, eggClass: facts.value.eggClass, eggs: eggs.value };
-      return { batter: scale(draft.value, larder.value, target.value, options), fault: null };
-    } catch (error) {
-      if (!(error instanceof FormulaFault)) throw error;
-      return { batter: null, fault: error };
-    }
+    const body = draft.value;
+    const options = { portionMl: portionMl.value, eggClass: facts.value.eggClass, eggs: eggs.value };
+    return body && orFault(() => scale(body, larder.value, target.value, options));
   });
-  const batter = computed(() => worked.value?.batter ?? null);
+  const batter = computed(() => worked.value?.value ?? null);
   const fault = computed(() => worked.value?.fault ?? null);
   const remainder = computed(() => batter.value && remainderOf(batter.value, portionMl.value, larder.value));
   const lots = computed(

@@ -6,6 +6,7 @@ import type { OwnIngredient } from '#contract';
 import { call } from '../../live/api.ts';
 import { newId } from '../../live/device.ts';
 import BigButton from '../../parts/BigButton.vue';
+import ChoiceField from '../../parts/ChoiceField.vue';
 import FormField from '../../parts/FormField.vue';
 import { ingredientName } from '../../parts/format.ts';
 import { useAction } from '../../settings/use-action.ts';
@@ -52,15 +53,12 @@ const others = computed(() => Object.entries(errors.value).filter(([field]) => !
     <div class="grid gap-4 sm:grid-cols-2">
       <FormField v-if="!shipped" v-model="form.name" :label="t('larder.name')" :error="errorOf('name')" />
       <h3 v-else class="text-xl">{{ form.name }}</h3>
-      <label v-if="!shipped" class="flex flex-col gap-1 font-semibold"
-        >{{ t('larder.role') }}
-        <select
-          v-model="form.role"
-          class="min-h-12 rounded-control border border-line bg-card px-3 text-lg font-normal"
-        >
-          <option v-for="role in INGREDIENT_ROLES" :key="role" :value="role">{{ t(`role.${role}`) }}</option>
-        </select></label
-      >
+      <ChoiceField
+        v-if="!shipped"
+        v-model="form.role"
+        :label="t('larder.role')"
+        :options="INGREDIENT_ROLES.map((value) => ({ value, label: t(`role.${value}`) }))"
+      />
     </div>
     <div class="grid gap-4 sm:grid-cols-4">
       <FormField v-model="form.cupG" type="decimal" unit="g" :label="t('larder.cupG')" :error="errorOf('cupG')" />

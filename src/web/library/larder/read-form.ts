@@ -6,6 +6,7 @@ import {
   type Ingredient,
   type IngredientRole,
 } from '#core/ingredients';
+import { readFigure } from '../../parts/read-figure.ts';
 
 /** What stands in the form, as typed. */
 export interface FoodForm {
@@ -65,7 +66,7 @@ export function readForm(
   const read = (field: 'co2' | 'cupG' | 'cupLow' | 'cupHigh' | (typeof PARTS)[number]): number | null => {
     const written = form[field].trim();
     if (written === '') return null;
-    const value = Number(written.replace(',', '.'));
+    const value = readFigure(written);
     if (!Number.isFinite(value) || value < 0) errors[field] = 'number';
     return value;
   };

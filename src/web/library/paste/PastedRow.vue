@@ -4,6 +4,7 @@ import type { PastedLine } from '#core/formats';
 import type { Larder } from '#core/ingredients';
 import { fromG, toG } from '#core/units';
 import { grams, ingredientName, weight } from '../../parts/format.ts';
+import { readFigure } from '../../parts/read-figure.ts';
 import { useSession } from '../../stores/session.ts';
 import { t } from '../../words/index.ts';
 
@@ -34,14 +35,14 @@ const choices = computed(() =>
 
 /** What the cook wrote is sure; an empty amount is unknown on purpose. */
 function mend(): void {
-  const text = amount.value.trim().replace(',', '.');
-  const value = Number(text);
-  wrong.value = id.value === '' || (text !== '' && !(value > 0));
+  const unknown = amount.value.trim() === '';
+  const value = readFigure(amount.value);
+  wrong.value = id.value === '' || (!unknown && !(value > 0));
   if (wrong.value) return;
   const g = unit.value === 'oz' ? toG(value, 'ounce') : value;
   emit('mend', {
     ...props.read,
-    ...{ ingredientId: id.value, amount: text === '' ? null : { g, lowG: g, highG: g }, doubts: [] },
+    ...{ ingredientId: id.value, amount: unknown ? null : { g, lowG: g, highG: g }, doubts: [] },
   });
   mending.value = false;
 }

@@ -1,10 +1,10 @@
 <script setup lang="ts">
 import { Disclosure, DisclosureButton, DisclosurePanel } from '@headlessui/vue';
 import { computed, ref, shallowRef } from 'vue';
-import { FormulaFault, scale, wholePieces, type FormulaBody, type ScaleTarget, type ScaledBatter } from '#core/formula';
+import { scale, wholePieces, type FormulaBody, type ScaleTarget, type ScaledBatter } from '#core/formula';
 import type { Larder } from '#core/ingredients';
 import BigButton from '../../parts/BigButton.vue';
-import { ingredientName } from '../../parts/format.ts';
+import { faultWords, orFault } from '../../parts/or-fault.ts';
 import ScaleBar from '../../parts/ScaleBar.vue';
 import { useRun } from '../../stores/run.ts';
 import { t, tn } from '../../words/index.ts';
@@ -22,13 +22,8 @@ const portionMl = computed(() => store.state!.portionMl.get(props.formulaId) ?? 
 
 /** What the wish would come to, before anything is made of it. */
 const tried = computed(() => {
-  try {
-    const options = { portionMl: portionMl.value, eggClass: store.run!.pins.eggClass, eggs: eggs.value };
-    return { batter: scale(props.body, props.larder, target.value, options), fault: null };
-  } catch (error) {
-    if (!(error instanceof FormulaFault)) throw error;
-    return { batter: null, fault: error };
-  }
+  const options = { portionMl: portionMl.value, eggClass: store.run!.pins.eggClass, eggs: eggs.value };
+  return orFault(() => scale(props.body, props.larder, target.value, options));
 });
 const size = (to: ScaleTarget | null) =>
   store.tap([{ kind: 'lot-sized', payload: { formulaId: props.formulaId, target: to, eggs: eggs.value } }]);
@@ -51,11 +46,11 @@ const size = (to: ScaleTarget | null) =>
       <p class="mb-2 text-sm text-soft">{{ t('batter.resizeLead') }}</p>
       <ScaleBar v-model:target="target" v-model:eggs="eggs" :body="body" :larder="larder" />
       <p v-if="tried.fault" class="mt-2 font-semibold text-ember" role="alert">
-        {{ t(`fault.${tried.fault.code}`, { name: ingredientName(tried.fault.about, larder) }) }}
+        {{ faultWords(tried.fault, larder) }}
       </p>
       <div v-else class="mt-3 flex flex-wrap items-center gap-3">
         <BigButton look="say" @click="size(target)">{{ t('batter.resizeDo') }}</BigButton>
-        <span class="figure text-xl">{{ tn('bench.pieces', wholePieces(tried.batter!.pours)) }}</span>
+        <span class="figure text-xl">{{ tn('bench.pieces', wholePieces(tried.value!.pours)) }}</span>
       </div>
     </DisclosurePanel>
   </Disclosure>

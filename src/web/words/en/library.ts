@@ -115,7 +115,6 @@ export const library = {
     eggsNotWhole: 'Eggs come whole: write a whole number, or untick whole eggs.',
     notInFormula: '{name} is not in this formula.',
     amountUnknown: 'How much {name} goes in is unknown, so nothing can be scaled by it.',
-    compositionUnknown: 'What {name} is made of is unknown.',
     eggsDrown: 'One whole egg is too much for so little batter. Make more, or untick whole eggs and weigh beaten egg.',
     circular: 'These stand-ins go round in a circle at {name}.',
     nothingToReplace: '{name} is not in this formula.',
