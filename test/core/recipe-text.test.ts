@@ -54,6 +54,37 @@ describe('a line of a recipe', () => {
     else expect(readG).toBeCloseTo(grams, 0);
   });
 
+  it.each([
+    ...['200 g hazelnut flour', '200 g cassava flour', '250 ml hemp milk', '250 ml dairy-free milk'],
+    ...['100 g peanut butter', '100 g cream cheese', '1 tin condensed milk', '200 ml coconut cream'],
+    ...['1 tsp rose water', '1 tsp mixed spice', '30 g milk powder', '1 tsp lemon extract'],
+  ])('does not take one food for another that shares its name: %s', (text) => {
+    expect(read(text)[0]).toBeNull();
+    expect(read(text)[2]).toContain('unknownIngredient');
+  });
+
+  it.each([
+    ['200 g vanilla yogurt', 'yogurt', []],
+    ['1 l full-cream milk', 'milk', []],
+    ['200 g strong white bread flour', 'strongFlour', []],
+    ['15 ml apple cider vinegar', 'vinegar', []],
+    ['3 tbsp chickpea water', 'aquafaba', []],
+    ['300 ml goat’s milk', 'milk', ['near']],
+    ['60 ml milk plus 2 tbsp water', 'milk', ['two']],
+    ['2 tsp baking powder, sifted with the flour', 'bakingPowder', ['two']],
+    ['1 cup (90 g) sugar', 'sugar', ['disagree']],
+    ['2 tsp flaky salt', 'saltFlaky', ['loose']],
+  ] as const)('reads the thing that is meant, and marks what is not quite it: %s', (text, id, doubts) => {
+    const [readId, , readDoubts] = read(text);
+    expect([readId, readDoubts]).toEqual([id, [...doubts]]);
+  });
+
+  it('an egg goes by the size that is written, else by the kitchen’s own', () => {
+    const egg = (text: string, eggClass: ReadOptions['eggClass']) => readLine(text, { ...US, eggClass }).amount!.g;
+    expect([egg('1 large egg', 'euM'), egg('1 egg (size M)', 'euL'), egg('1 egg', 'euM')]).toEqual([60, 51, 51]);
+    expect([egg('1 large egg', 'usMedium'), egg('1 jumbo egg', 'usLarge')]).toEqual([50, 63]);
+  });
+
   it('goes by the country’s spoons; T is a tablespoon, t a teaspoon', () => {
     const sugar = (text: string, system: ReadOptions['system']) => readLine(text, { ...US, system }).amount!.g / 0.845;
     expect(sugar('1 tbsp sugar', 'australian')).toBeCloseTo(20, 6);

@@ -24,13 +24,13 @@ const british = (system: MeasureSystem) => system === 'imperial';
 /** A letter alone tells spoons apart by its case: T is a tablespoon, t a teaspoon. */
 const ROWS: readonly Row[] = [
   [
-    /^(?:fluid|fl)\.?\s*(?:ounces?|oz)\b\.?/i,
+    /^(?:fluid|fl)\.?\s*(?:ounces?|ozs?)\b\.?/i,
     (s) => ({ kind: 'volume', ml: british(s) ? ML_PER.imperialFluidOunce : ML_PER.usFluidOunce }),
   ],
   [/^(?:kilograms?|kilos?|kgs?)\b\.?/i, mass(G_PER.kg)],
   [/^(?:milligrams?|mg)\b\.?/i, mass(0.001)],
   [/^(?:grams?|grammes?|grs?|gms?|g)\b\.?/i, mass(1)],
-  [/^(?:ounces?|oz)\b\.?/i, mass(G_PER.ounce)],
+  [/^(?:ounces?|ozs?)\b\.?/i, mass(G_PER.ounce)],
   [/^(?:pounds?|lbs?)\b\.?/i, mass(G_PER.pound)],
   [/^(?:millilit(?:re|er)s?|mls?)\b\.?/i, volume(1)],
   [/^(?:centilit(?:re|er)s?|cl)\b\.?/i, volume(ML_PER.cl)],
@@ -44,10 +44,12 @@ const ROWS: readonly Row[] = [
   [/^t\b\.?/, measure('teaspoon')],
   [/^(?:quarts?|qts?)\b\.?/i, (s) => ({ kind: 'volume', ml: british(s) ? ML_PER.imperialQuart : ML_PER.usQuart })],
   [/^(?:pints?|pts?)\b\.?/i, (s) => ({ kind: 'volume', ml: british(s) ? ML_PER.imperialPint : ML_PER.usPint })],
+  [/^gills?\b\.?/i, (s) => ({ kind: 'volume', ml: (british(s) ? ML_PER.imperialPint : ML_PER.usPint) / 4 })],
+  [/^(?:dessertspoons?|dessertspoonfuls?|dsp)\b\.?/i, (s) => ({ kind: 'volume', ml: 2 * MEASURE_ML[s].teaspoon })],
   [/^sticks?\b/i, () => ({ kind: 'stick' })],
   [/^(?:pinch(?:es)?|dash(?:es)?|splash(?:es)?|drops?|knobs?|handfuls?|drizzles?)\b/i, () => ({ kind: 'pinch' })],
   [
-    /^(?:packets?|packs?|sachets?|tins?|cans?|boxes|box|bags?|jars?|envelopes?|pots?|tubs?|glass(?:es)?|spoons?|spoonfuls?|ladles?)\b/i,
+    /^(?:packets?|packs?|sachets?|tins?|cans?|boxes|box|bags?|jars?|envelopes?|pots?|tubs?|containers?|cartons?|bottles?|teacups?|wineglass(?:es)?|glass(?:es)?|spoons?|spoonfuls?|ladles?)\b/i,
     () => ({ kind: 'unknown', word: '' }),
   ],
 ];
@@ -55,7 +57,7 @@ const ROWS: readonly Row[] = [
 /** The unit at the beginning of a text and how many characters it takes, or nothing. */
 export function readUnit(text: string, system: MeasureSystem): { unit: ReadUnit; length: number } | null {
   const scant =
-    /^(?:(?:heaped|heaping|level|scant|rounded|generous|good|large|small|big)\s+)(?=(?:cup|tablespoon|teaspoon|tbsp|tsp|spoon|pinch|knob|handful|tin|can|pot|glass))/i.exec(
+    /^(?:(?:heaped|heaping|level|scant|rounded|generous|good|large|small|big)\s+)(?=(?:cup|tablespoon|teaspoon|dessertspoon|tbsp|tsp|spoon|pinch|knob|handful|tin|can|pot|glass))/i.exec(
       text,
     );
   const lead = scant?.[0].length ?? 0;

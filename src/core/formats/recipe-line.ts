@@ -1,6 +1,6 @@
 import { eggPartG, ingredientOf, massOfMeasure, measuredDensity, type EggClass, type Larder } from '#core/ingredients';
 import { G_PER, type MeasureSystem } from '#core/units';
-import { readIngredient, readMeasuredAs } from './read-ingredient.ts';
+import { eggClassOf, readIngredient, readMeasuredAs, type ReadIngredient } from './read-ingredient.ts';
 import { readNumber } from './read-number.ts';
 import { isUneven, readUnit, type ReadUnit } from './read-unit.ts';
 
@@ -8,7 +8,7 @@ import { isUneven, readUnit, type ReadUnit } from './read-unit.ts';
 export const DOUBTS = [
   ...(['noAmount', 'toTaste', 'pinch', 'range', 'unknownUnit', 'unknownIngredient', 'ounceOfLiquid'] as const),
   ...(['thousandOrOne', 'spooned', 'uneven', 'piece', 'or', 'optional', 'separated', 'noDensity', 'strange'] as const),
-  ...(['plusMore', 'minutesForSeconds'] as const),
+  ...(['plusMore', 'minutesForSeconds', 'near', 'two', 'disagree', 'loose'] as const),
 ] as const;
 export type Doubt = (typeof DOUBTS)[number];
 
@@ -39,7 +39,8 @@ export interface ReadOptions {
 const BULLET = /^\s*(?:[-–—*•·▢□☐]|\d+[.)]\s+(?=\D))\s*/;
 const TO_TASTE = /\b(?:to taste|as needed|as required|some|a little|a bit of|optional amount|q\.?s\.?)\b/i;
 const FOR_PLATE =
-  /\bfor (?:the )?(?:pan|griddle|plate|frying|cooking|greasing|brushing|skillet|tin)\b|\bto (?:grease|fry|cook)\b/i;
+  /\bfor (?:the )?(?:pan|griddle|plate|frying|cooking|greasing|brushing|skillet|tin)\b|\bspray\b|\bto (?:grease|fry|cook)\b/i;
+const PLUS_MORE = /\bplus (?:a (?:little|bit) )?(?:more|extra)\b/i;
 const FOR_SERVING = /\b(?:to serve|for serving|for topping|to garnish|for dusting|to top)\b/i;
 
 /** What goes on top of a finished piece is no part of the batter. */
@@ -52,18 +53,39 @@ export function readLine(line: string, options: ReadOptions): PastedLine {
   const text = line.trim();
   const clean = text.replace(BULLET, '').replaceAll(' ', ' ').trim();
   const doubts = new Set<Doubt>();
-  const { words, measures } = takeMeasures(clean, options.system, doubts);
+  const { words, measures, second } = takeMeasures(clean, options.system, doubts);
   const own = [...options.larder.values()].flatMap(({ id, name }) => (name ? [{ id, name }] : []));
-  const ingredientId = readIngredient(words, own);
+  const named = readIngredient(words, own);
+  const ingredientId = named?.id ?? null;
+  if (named?.near) doubts.add('near');
+  if (namesTwo(words, named, own)) doubts.add('two');
   if (!ingredientId) doubts.add('unknownIngredient');
   if (/\bor\b/i.test(words)) doubts.add('or');
   if (/\boptional\b/i.test(clean)) doubts.add('optional');
   if (/\bseparated\b/i.test(clean)) doubts.add('separated');
-  if (/\bplus (?:more|extra)\b/i.test(clean)) doubts.add('plusMore');
+  if (PLUS_MORE.test(clean)) doubts.add('plusMore');
   if (isUneven(clean)) doubts.add('uneven');
-  const amount = ingredientId ? weigh(ingredientId, measures, words, options, doubts) : null;
-  if (!amount && measures.length === 0) doubts.add(TO_TASTE.test(clean) ? 'toTaste' : 'noAmount');
-  return { text, ingredientId, amount, doubts: [...doubts], forPlate: FOR_PLATE.test(clean) };
+  const amount = ingredientId ? weigh(ingredientId, measures, clean, options, doubts) : null;
+  const other = ingredientId && second ? weigh(ingredientId, second, clean, options, new Set()) : null;
+  if (amount && other && disagree(amount, other)) doubts.add('disagree');
+  if (!amount && (measures.length === 0 || doubts.size === 0))
+    doubts.add(TO_TASTE.test(clean) ? 'toTaste' : 'noAmount');
+  return { text, ingredientId, amount, doubts: [...doubts], forPlate: FOR_PLATE.test(clean) && !PLUS_MORE.test(clean) };
+}
+
+/** A second thing with a name of its own after "plus", "and", "mixed with"; one *or* the other is another doubt. */
+function namesTwo(words: string, named: ReadIngredient | null, own: readonly { id: string; name: string }[]): boolean {
+  if (!named) return false;
+  const after = /(?:\+|&|,|\b(?:plus|and|with|in)\b)\s*(.*)$/i.exec(words.slice(named.end));
+  const second = after && !/\bor\b/i.test(words) && readIngredient(after[1]!, own);
+  return Boolean(second && second.id !== named.id);
+}
+
+/** Two amounts of one line that are the same thing stay this near to each other, rounding of old recipes included. */
+const AGREE_WITHIN = 1.15;
+
+function disagree(one: PastedAmount, other: PastedAmount): boolean {
+  return one.lowG > other.highG * AGREE_WITHIN || other.lowG > one.highG * AGREE_WITHIN;
 }
 
 interface Measure {
@@ -77,7 +99,7 @@ function takeMeasures(
   clean: string,
   system: MeasureSystem,
   doubts: Set<Doubt>,
-): { words: string; measures: readonly Measure[] } {
+): { words: string; measures: readonly Measure[]; second?: readonly Measure[] } {
   const bracketed = [...clean.matchAll(/\(([^)]*)\)/g)].flatMap(([, inner]) => {
     const found = measureAt(inner!.replace(/^(?:about|approx\.?|ca\.?|c\.|or|~|≈)\s*/i, ''), system, doubts);
     return found?.measure.unit && found.measure.unit.kind !== 'unknown' ? [found.measure] : [];
@@ -120,9 +142,10 @@ function takeMeasures(
     const words = rest.replace(/^\s*of\s+/i, '');
     // "2 cans (400 g) ...": each of them
     const each = leadKind === 'unknown' && plain[0] ? plain[0].low : 1;
-    return { words, measures: [{ ...weighed, low: weighed.low * each, high: weighed.high * each }] };
+    const taken = [{ ...weighed, low: weighed.low * each, high: weighed.high * each }];
+    return { words, measures: taken, ...(leadKind && leadKind !== 'unknown' ? { second: plain } : {}) };
   }
-  return { words: rest.replace(/^\s*of\s+/i, ''), measures: plain };
+  return { words: rest.replace(/^\s*of\s+/i, ''), measures: plain, ...(weighed ? { second: [weighed] } : {}) };
 }
 
 function measureAt(
@@ -135,12 +158,18 @@ function measureAt(
   // "a" is a number only before a unit or a thing that is counted
   if (number.thousandOrOne) doubts.add('thousandOrOne');
   let length = number.length;
-  const space = /^\s*/.exec(text.slice(length))![0].length;
+  const space = /^(?:-(?=[a-z])|\s*)/i.exec(text.slice(length))![0].length;
   const unit = readUnit(text.slice(length + space), system);
   if (unit) length += space + unit.length;
   if (number.high > number.low) doubts.add('range');
   return { measure: { low: number.low, high: number.high, unit: unit?.unit ?? null }, length };
 }
+
+/** How the figures of the larder are measured, so that there is nothing to doubt. */
+const SPOONED = /\bspooned\b|\bleveled\b|\blevelled\b/i;
+
+/** Flakes and husks of which a spoon can weigh half as much again are weighed, or marked. */
+const LOOSE = 1.5;
 
 /** Grams of an ingredient from its measures; adds to the doubts what it had to assume. */
 function weigh(
@@ -156,7 +185,7 @@ function weigh(
     const middle = (low + high) / 2;
     let one: PastedAmount | null = null;
     if (unit === null) {
-      const egg = eggPartG(id, eggClass);
+      const egg = eggPartG(id, eggClassOf(words, eggClass));
       if (egg !== null) one = of(egg, egg, egg);
       else if (food.pieceG) {
         doubts.add('piece');
@@ -172,7 +201,10 @@ function weigh(
       else {
         const density = measuredDensity(food, as)!;
         // flour by the cup is a range of hands; a liquid is not
-        if (density.high / density.low > 1.08 && unit.ml > 30 && (!as || !food.measuredAs?.[as])) doubts.add('spooned');
+        const spread = density.high / density.low;
+        if (spread > LOOSE) doubts.add('loose');
+        else if (spread > 1.08 && unit.ml > 30 && !(as && food.measuredAs?.[as]) && !SPOONED.test(words))
+          doubts.add('spooned');
         one = of(range.massG, range.lowG, range.highG);
       }
     } else if (unit.kind === 'stick') {

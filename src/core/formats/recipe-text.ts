@@ -26,10 +26,13 @@ const METHOD_HEAD =
   /^(?:method|directions?|instructions?|preparation|steps?|how to(?: make)?(?: it| them)?|to make|procedure)\s*:?\s*$/i;
 const TOPPING_HEAD = /^(?:to serve|for serving|toppings?|for the topping|notes?|tips?)\s*:?\s*$/i;
 const MAKES =
-  /\b(?:makes|yields?|yield:|for)\s*:?\s*(?:about|approx\.?|around)?\s*(\d+)(?:\s*(?:-|–|to)\s*(\d+))?\s*(?!minutes|mins|seconds|g\b|ml\b|people|servings?|persons)(\w+)?/i;
+  /\b(?:makes|yields?)\s*:?\s*(?:about|approx\.?|around)?\s*(\d+)(?:\s*(?:-|–|to)\s*(\d+))?\s*(?!minutes|mins|seconds|g\b|ml\b|people|servings?|persons)/i;
+/** "for 10 pieces": of pieces, not of people. */
+const FOR_PIECES =
+  /\bfor\s+(?:about\s+)?(\d+)(?:\s*(?:-|–|to)\s*(\d+))?\s+(?:[a-z]+ )?(?:pieces|(?:pan|hot)?cakes|cr[eêè]pes|pikelets|scones|blini)\b/i;
 const SERVES = /^\s*(?:serves|servings?|portions?)\b/i;
 const STEP_VERB =
-  /^(?:\d+[.)]\s*)?(?:whisk|mix|stir|beat|add|combine|fold|pour|cook|heat|melt|let|rest|leave|flip|turn|serve|sift|make|put|place|in a|blend|whip|separate|preheat|brush|grease|ladle|spoon|repeat|keep|when|once|then|cover|set aside|using|warm|swirl|fry)\b/i;
+  /^(?:\d+[.)]\s*)?(?:whisk|mix|stir|beat|add|combine|fold|pour|cook|heat|melt|let|rest|leave|flip|turn|serve|sift|make|put|place|in a|blend|whip|separate|preheat|bake|brown|drop|do not|don't|stand|soak|strain|scrape|rub|dissolve|warm|cover|cool|store|swirl|tilt|sieve|measure|gently|meanwhile|brush|grease|ladle|spoon|repeat|keep|when|once|then|cover|set aside|using|fry)\b/i;
 
 /** Reads a recipe from plain text. */
 export function readRecipe(text: string, options: ReadOptions): PastedRecipe {
@@ -43,23 +46,25 @@ export function readRecipe(text: string, options: ReadOptions): PastedRecipe {
   let pieces: number | null = null;
   let part: 'top' | 'list' | 'method' | 'topping' = 'top';
   for (const raw of text.split(/\r?\n/)) {
+    // the list has begun: what is not known from here on is a line to mend, no remark
+    if (part === 'top' && found.lines.length > 0) part = 'list';
     const line = raw.trim();
     if (line === '') continue;
     if (INGREDIENTS_HEAD.test(line)) part = 'list';
     else if (METHOD_HEAD.test(line)) part = 'method';
     else if (TOPPING_HEAD.test(line)) part = 'topping';
     else if (part !== 'method' && SERVES.test(line)) found.rest.push(line);
-    else if (part !== 'method' && pieces === null && /^(?:makes|yields?)\b/i.test(line) && MAKES.test(line))
+    else if (part !== 'method' && pieces === null && /^\W*(?:makes|yields?|for)\b/i.test(line) && makes(line) !== null)
       pieces = makes(line);
     else if (part === 'topping') found.rest.push(line);
-    else if (part === 'method' || isStep(line)) {
+    else if (part === 'top' && name === '' && isTitle(line, options)) {
+      pieces ??= makes(line);
+      name = titleOf(line);
+    } else if (part === 'method' || isStep(line)) {
       part = part === 'top' || part === 'list' ? 'method' : part;
-      const said = pieces === null ? /\b(?:makes|yields?)\b/i.exec(line) : null;
-      if (said) pieces = makes(line.slice(said.index));
+      pieces ??= makes(line);
       found.steps.push(...stepsOf(line));
-    } else if (part === 'top' && name === '' && !looksMeasured(line))
-      name = line.replace(/^#+\s*/, '').replace(/[:.]$/, '');
-    else if (isForServing(line)) found.rest.push(line);
+    } else if (isForServing(line)) found.rest.push(line);
     else if (part === 'top' && !looksMeasured(line) && readLine(line, options).ingredientId === null)
       found.rest.push(line);
     else {
@@ -71,10 +76,24 @@ export function readRecipe(text: string, options: ReadOptions): PastedRecipe {
 }
 
 function makes(line: string): number | null {
-  const read = MAKES.exec(line);
+  const read = MAKES.exec(line) ?? FOR_PIECES.exec(line);
   if (!read) return null;
   const low = Number(read[1]);
   return read[2] ? (low + Number(read[2])) / 2 : low;
+}
+
+/** The first line, unless it is an order to do something or an amount of a thing that is known. */
+function isTitle(line: string, options: ReadOptions): boolean {
+  if (line.endsWith('.') && isStep(line)) return false;
+  return !looksMeasured(line) || (!/\d/.test(line) && readLine(line, options).ingredientId === null);
+}
+
+/** The title without marks and without how many it makes. */
+function titleOf(line: string): string {
+  return line
+    .replace(/^#+\s*/, '')
+    .replace(/[\s,–-]*\(?\bmakes\b[^)]*\)?\s*$/i, '')
+    .replace(/[:.]$/, '');
 }
 
 function looksMeasured(line: string): boolean {
@@ -85,8 +104,10 @@ function looksMeasured(line: string): boolean {
   );
 }
 
+/** A line that begins as an order to do something, or a whole sentence with one in it. */
 function isStep(line: string): boolean {
-  return STEP_VERB.test(line) && line.split(/\s+/).length > 3;
+  if (STEP_VERB.test(line) && (line.split(/\s+/).length > 3 || line.endsWith('.'))) return true;
+  return line.endsWith('.') && !looksMeasured(line) && line.split(/[\s,;.]+/).some((word) => STEP_VERB.test(word));
 }
 
 /** Sentences, each short enough for a method's step. */

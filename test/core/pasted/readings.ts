@@ -32,7 +32,12 @@ export function pastedRecipes(): PastedRecipe[] {
   return readdirSync(import.meta.dirname)
     .filter((name) => name.endsWith('.txt'))
     .sort()
-    .flatMap((name) => readFileSync(path.join(import.meta.dirname, name), 'utf8').split(/^### /m).slice(1).map(recipe));
+    .flatMap((name) =>
+      readFileSync(path.join(import.meta.dirname, name), 'utf8')
+        .split(/^### /m)
+        .slice(1)
+        .map(recipe),
+    );
 }
 
 function recipe(block: string): PastedRecipe {

@@ -206,6 +206,10 @@ export const library = {
     noDensity: 'What a cup of it weighs is not known.',
     strange: 'So much of it is more than any batter has. Is it a slip?',
     plusMore: 'And some more, nobody says how much.',
+    near: 'It was read as the nearest thing in the larder, which is not quite the same.',
+    two: 'A second thing stands in this line and was not taken. Add it on the bench.',
+    disagree: 'The two amounts of this line do not agree. The weight was taken.',
+    loose: 'By the spoon it weighs {low} to {high} g: weigh it.',
     minutesForSeconds: 'That long on one side would burn it. Were seconds meant?',
   },
   larder: {
