@@ -1,7 +1,7 @@
 export { ApiErrorSchema, type ApiError } from './errors.ts';
 export * from './library.ts';
 export { setWording } from './wording.ts';
-export { KITCHEN_FACTS, KitchenFactsSchema, type KitchenFacts } from './kitchen.ts';
+export { KITCHEN_FACTS, pinnedFacts, RULE_CHOICES, KitchenFactsSchema, type KitchenFacts } from './kitchen.ts';
 export * from './people.ts';
 export {
   AcceptedEventsSchema,

@@ -142,6 +142,9 @@ describe('the morning', () => {
     ...job('p', P, 24, ['a', 'b'], 6, 20),
     mixWorkS: 600,
     rest: { earliestS: 300, bestS: 720, latestS: 3600 },
+    shares: [1],
+    mixedTogether: false,
+    prepareS: 0,
     ...more,
   });
   const service = 10_000_000;
@@ -187,7 +190,7 @@ describe('the morning', () => {
   it('never mixes while the same hands cook', () => {
     const jobs = [
       morning(),
-      { ...job('c', C, 16, ['y'], 1, 12), mixWorkS: 600, rest: { earliestS: 60, bestS: 120, latestS: 7200 } },
+      morning({ ...job('c', C, 16, ['y'], 1, 12), rest: { earliestS: 60, bestS: 120, latestS: 7200 } }),
     ];
     const plan = planMorning(jobs, [], service, 0);
     const cooking = plan.panfuls.flatMap((panful) => {

@@ -11,6 +11,7 @@ import {
   type EventKind,
   type Payload,
   type StoredEvent,
+  lotKey,
 } from '#core/run';
 import { BRIEF, CAKES, GRIDDLE_ID, NOBODY, PAN_ONE, PINS, id, numbered, writer } from './fixtures.ts';
 
@@ -221,7 +222,7 @@ describe('the rest of the morning', () => {
         event('run-finished', {}),
       ]),
     );
-    const lot = state.lots.get(CAKES)!;
+    const lot = state.lots.get(lotKey(CAKES))!;
     expect(lot.weighed.get('salt')).toBeNull(); // unknown stays unknown
     expect(lot).toMatchObject({ mixedAtMs: 1234, volumeMl: 1000, restEndedAtMs: 5000 });
     expect(state.zones.get(`${PAN_ONE}/P`)).toMatchObject({ turns: [{ mark: 7 }], readings: [{ surfaceC: 195 }] });
@@ -306,7 +307,7 @@ describe('golden logs', () => {
         notes: state.notes.map((note) => note.text),
         // told since lots can be sized
         ...(golden.folded.sized && {
-          sized: [...state.lots.values()].map((lot) => lot.sized),
+          sized: [...state.batters.values()].map((batter) => batter.sized),
           weighed: [...state.lots.values()].map((lot) => [...lot.weighed]),
         }),
       };

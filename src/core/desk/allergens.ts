@@ -1,7 +1,7 @@
 import { plateFatAllergens } from '#core/formula';
 import { allergensOf, type Allergen } from '#core/ingredients';
 import { larderOf, type Pins, type RunState } from '#core/run';
-import { formulaOf } from './batter-run.ts';
+import { bodyInRun, formulaOf } from './batter-run.ts';
 
 /** What a batter of a run holds, and what may come to it from the run's other batters. */
 export interface RunAllergens {
@@ -12,11 +12,11 @@ export interface RunAllergens {
   readonly carried: readonly { readonly allergen: Allergen; readonly formulaId: string }[];
 }
 
-export function runAllergens(pins: Pins, state: Pick<RunState, 'brief'>, formulaId: string): RunAllergens {
+export function runAllergens(pins: Pins, state: Pick<RunState, 'brief' | 'batters'>, formulaId: string): RunAllergens {
   const larder = larderOf(pins);
   const inBatter = (id: string) =>
     allergensOf(
-      formulaOf(pins, id).lines.map((line) => line.ingredientId),
+      bodyInRun(pins, state, id).lines.map((line) => line.ingredientId),
       larder,
     );
   const onPlate = (id: string) => plateFatAllergens(formulaOf(pins, id).fat.kind);

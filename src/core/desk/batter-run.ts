@@ -1,27 +1,22 @@
-import { gasFreeDensityGPerMl, type Amount, type Larder } from '#core/ingredients';
+import type { Larder } from '#core/ingredients';
 import {
   FormulaFault,
+  SUBSTITUTIONS,
   familyOf,
-  inBatter,
-  linesFor,
   pouredDensityGPerMl,
-  bowlVolumeMl,
   scale,
+  substituteAll,
   wholePanfuls,
   type FormulaBody,
   type ScaledBatter,
   type WholePanfuls,
 } from '#core/formula';
-import { arealHeatCapacityJm2K, zoneAreaM2, type StationBody } from '#core/plate';
-import { batterProperties, type PieceInput } from '#core/piece';
+import type { StationBody } from '#core/plate';
 import { filmDisc, placesOn, slumpDisc, type Disc, type Place } from '#core/pour';
 import { larderOf, pinnedFormula, pinnedStation, type BriefItem, type Pins, type RunState } from '#core/run';
 
 /** A test piece a zone, and a little that stays in the bowl. Common practice: make 5–10 % extra, no source. */
 const EXTRA_SHARE = 0.05;
-
-/** Degrees of dip at which a cook turns a burner up to full: sets how strongly a plate is fed while it cooks. Assumed. */
-const DIP_AT_FULL_POWER_C = 60;
 
 export function portionMl(pins: Pins, state: Pick<RunState, 'portionMl'>, formulaId: string): number {
   return state.portionMl.get(formulaId) ?? formulaOf(pins, formulaId).portion.volumeMl;
@@ -67,11 +62,11 @@ export function briefPanfuls(
 export function lotFor(pins: Pins, state: RunState, formulaId: string): ScaledBatter | undefined {
   const item = state.brief?.items.find((candidate) => candidate.formulaId === formulaId);
   if (!item) return undefined;
-  const body = formulaOf(pins, formulaId);
+  const body = bodyInRun(pins, state, formulaId);
   const volumeMl = portionMl(pins, state, formulaId);
   const larder = larderOf(pins);
   const options = { portionMl: volumeMl, eggClass: pins.eggClass };
-  const sized = state.lots.get(formulaId)?.sized;
+  const sized = state.batters.get(formulaId)?.sized;
   if (sized) {
     try {
       return scale(body, larder, sized.target, { ...options, eggs: sized.eggs });
@@ -83,64 +78,18 @@ export function lotFor(pins: Pins, state: RunState, formulaId: string): ScaledBa
   return scale(body, larder, target, { ...options, eggs: 'whole' });
 }
 
-/** The plate as the piece model sees it. */
-export function plateContact(station: StationBody, zoneId: string, surfaceC: number): PieceInput['plate'] {
-  const zone = station.zones.find((candidate) => candidate.id === zoneId) ?? station.zones[0]!;
-  return {
-    surfaceC,
-    arealHeatCapacityJm2K: arealHeatCapacityJm2K(station.metal, station.thicknessMm) * shareUnderPieces(station),
-    recoveryWm2K: zone.powerW / zoneAreaM2(station) / DIP_AT_FULL_POWER_C,
-  };
-}
-
-/** Metal that feeds a piece over metal under it: on a griddle the gaps between pieces give heat too. Assumed. */
-function shareUnderPieces(station: StationBody): number {
-  return station.shape.kind === 'rectangle' ? 1.75 : 1.1;
-}
-
-/** Batter of a lot, mixed and stirred in, mL; null while it is not mixed. */
-export function lotVolumeMl(pins: Pins, state: Pick<RunState, 'lots'>, formulaId: string): number | null {
-  const lot = state.lots.get(formulaId);
-  if (lot?.volumeMl == null) return null;
-  return lot.thinnings.reduce(
-    (sum, liquid) => sum + liquid.massG / gasFreeDensityGPerMl([liquid], larderOf(pins)),
-    lot.volumeMl,
-  );
-}
-
-/** Amounts in a litre of a lot as it was mixed, with what had been stirred in by a moment. */
-function batterLines(pins: Pins, state: RunState, formulaId: string, atMs: number): Amount[] {
+/** A formula as this run makes it: with what stands in for what was not in the house. */
+export function bodyInRun(pins: Pins, state: Pick<RunState, 'batters'>, formulaId: string): FormulaBody {
   const body = formulaOf(pins, formulaId);
-  const larder = larderOf(pins);
-  const unit = inBatter(body, linesFor(body, 1));
-  const perLitre = 1000 / bowlVolumeMl(body, unit, larder);
-  const lot = state.lots.get(formulaId);
-  const litres = (lot?.volumeMl ?? 1000) / 1000;
-  const stirredIn = (lot?.thinnings ?? []).filter((liquid) => liquid.atMs <= atMs);
-  return [
-    ...unit.map(({ ingredientId, massG }) => ({ ingredientId, massG: massG === null ? null : massG * perLitre })),
-    ...stirredIn.map(({ ingredientId, massG }) => ({ ingredientId, massG: massG / litres })),
-  ];
-}
-
-/** Everything the piece model needs for a formula's portion poured on a zone at a moment; by default the batter as it is. */
-export function pieceInput(
-  pins: Pins,
-  state: RunState,
-  ref: { formulaId: string; stationId: string; zoneId: string },
-  pouredAtMs = Infinity,
-): PieceInput {
-  const body = formulaOf(pins, ref.formulaId);
-  const station = stationOf(pins, ref.stationId);
-  const volumeMl = portionMl(pins, state, ref.formulaId);
-  return {
-    batter: batterProperties(batterLines(pins, state, ref.formulaId, pouredAtMs), body.type, larderOf(pins)),
-    thicknessMm: discOn(body, station, volumeMl, larderOf(pins)).thicknessMm,
-    batterC: state.lots.get(ref.formulaId)?.batterC ?? pins.roomC,
-    plate: plateContact(station, ref.zoneId, body.heat.targetC),
-    ambientC: pins.roomC,
-    pressurePa: pins.pressurePa,
-  };
+  const ids = state.batters.get(formulaId)?.standInIds ?? [];
+  if (ids.length === 0) return body;
+  const chain = ids.flatMap((id) => SUBSTITUTIONS.filter((each) => each.id === id));
+  try {
+    return substituteAll(body, chain);
+  } catch (error) {
+    if (error instanceof FormulaFault) return body;
+    throw error;
+  }
 }
 
 /** @throws RangeError when the run did not pin it. */

@@ -1,7 +1,8 @@
 import { flipSpreadS, type Belief } from '#core/adapt';
 import { timelineAt, timelineTable, type Cue, type PieceTimeline, type TimelineTable } from '#core/piece';
 import { larderOf, zoneKey, type Piece, type Pins, type RunState } from '#core/run';
-import { formulaOf, pieceInput, placesFor, portionMl, stationOf } from './batter-run.ts';
+import { formulaOf, placesFor, portionMl, stationOf } from './batter-run.ts';
+import { pieceInput } from './piece-input.ts';
 import { advisedMark, surfaceModel, usualFoodW, zoneBelief, zoneHeat, type ZoneHeat } from './heat.ts';
 
 export interface ForecastWindow {
@@ -58,7 +59,7 @@ export function forecast(pins: Pins, state: RunState, nowMs: number, tables: Tab
       const station = stationOf(pins, stationId);
       const places = placesFor(body, station, volumeMl, larderOf(pins));
       for (const zone of station.zones) {
-        const table = tableFor(pins, state, { formulaId, stationId, zoneId: zone.id }, tables);
+        const table = tableFor(pins, state, { formulaId, stationId, zoneId: zone.id }, tables, nowMs);
         const model = surfaceModel(pins, state, stationId, zone.id, nowMs);
         const zoneState = state.zones.get(zoneKey(stationId, zone.id));
         const known = zoneBelief(state, zoneState, formulaId, model, table, nowMs);
@@ -89,9 +90,9 @@ export function forecast(pins: Pins, state: RunState, nowMs: number, tables: Tab
 export function tableFor(
   pins: Pins,
   state: RunState,
-  ref: { formulaId: string; stationId: string; zoneId: string },
+  ref: { readonly formulaId: string; readonly stationId: string; readonly zoneId: string; readonly lot?: number },
   tables: TableCache,
-  pouredAtMs?: number,
+  pouredAtMs: number,
 ): TimelineTable {
   const input = pieceInput(pins, state, ref, pouredAtMs);
   const key = JSON.stringify(input);

@@ -1,8 +1,9 @@
 import { planMorning, type MorningJob, type MorningPlan, type MorningZone } from '#core/plan';
 import { timelineAt } from '#core/piece';
-import { familyOf } from '#core/formula';
+import { familyOf, preparationsFor } from '#core/formula';
 import { larderOf, zoneKey, type Pins, type RunState } from '#core/run';
-import { formulaOf, placesFor, portionMl, stationOf } from './batter-run.ts';
+import { bodyInRun, formulaOf, placesFor, portionMl, stationOf } from './batter-run.ts';
+import { sharesOf } from './lot-amounts.ts';
 import { tableFor, type TableCache } from './forecast.ts';
 import { usualFoodW, zonePreheat } from './heat.ts';
 import type { PreheatPlan } from '#core/plate';
@@ -51,6 +52,7 @@ export function planRun(pins: Pins, state: RunState, nowMs: number, tables: Tabl
       state,
       { formulaId, stationId: firstStation, zoneId: stationOf(pins, firstStation).zones[0]!.id },
       tables,
+      nowMs,
     );
     const { flip, lift } = timelineAt(table, body.heat.targetC);
     return {
@@ -61,6 +63,12 @@ export function planRun(pins: Pins, state: RunState, nowMs: number, tables: Tabl
       second: { bestS: lift.bestS, earlyS: lift.bestS - lift.earliestS, lateS: lift.latestS - lift.bestS },
       zones: jobZones,
       mixWorkS: body.mix.workMin * 60,
+      shares: sharesOf(state, formulaId),
+      mixedTogether: body.lines.some((line) => line.when === 'justBefore'),
+      prepareS: Math.max(
+        0,
+        ...preparationsFor(bodyInRun(pins, state, formulaId), larderOf(pins)).map(({ beforeMin }) => beforeMin * 60),
+      ),
       rest: {
         earliestS: body.rest.earliestMin * 60,
         bestS: body.rest.bestMin * 60,

@@ -39,6 +39,10 @@ export function stepOf(step: v.InferOutput<typeof StepSchema>): MethodStep {
 }
 
 export const MIX_SCHOOLS = ['folded', 'smooth', 'blender', 'whippedWhites'] as const;
+/** What becomes of lumps: left in, beaten out, or strained out. */
+export const LUMPS = ['stay', 'none', 'strained'] as const;
+/** By what mixing is stopped. */
+export const MIX_LIMIT_UNITS = ['seconds', 'strokes'] as const;
 export const FLIP_RULES = ['holesStay', 'dryEdge'] as const;
 export const FAT_KINDS = ['none', 'butter', 'clarifiedButter', 'oil'] as const;
 export const FAT_RULES = ['never', 'once', 'eachPanful'] as const;
@@ -63,6 +67,16 @@ export const FormulaBodySchema = v.object({
     steps: v.pipe(v.array(StepSchema), v.minLength(1), v.maxLength(12)),
     workMin: Positive(120),
     reason: Reason,
+    /** From wet meets dry: the school's own when it is left out, none when it is null. */
+    limit: v.optional(
+      v.nullable(
+        v.object({
+          unit: v.picklist(MIX_LIMIT_UNITS),
+          count: v.pipe(v.number(), v.integer(), v.minValue(5), v.maxValue(1200)),
+        }),
+      ),
+    ),
+    lumps: v.optional(v.picklist(LUMPS)),
   }),
   rest: v.pipe(
     v.object({
@@ -93,6 +107,8 @@ export const FormulaBodySchema = v.object({
   portion: v.object({ volumeMl: Positive(1000), reason: Reason }),
   /** Yield stress of the ready batter, Pa: what stops a disc from running. Thin batters are swirled instead. */
   yieldStressPa: NotNegative(500),
+  /** Viscosity of a thin batter when it is ready, Pa·s; the type's own when it is left out. */
+  viscosityPaS: v.optional(Positive(10)),
   flip: v.object({ rule: v.picklist(FLIP_RULES), reason: Reason }),
   fat: v.object({ kind: v.picklist(FAT_KINDS), rule: v.picklist(FAT_RULES), reason: Reason }),
   /** Seconds of hands: fat and wipe once a panful, then per piece. */

@@ -19,6 +19,8 @@ export {
   FLIP_RULES,
   FormulaBodySchema,
   LINE_MOMENTS,
+  LUMPS,
+  MIX_LIMIT_UNITS,
   MIX_SCHOOLS,
   familyOf,
   stepOf,
@@ -30,6 +32,17 @@ export {
 } from './formula.ts';
 export { leaveningBalance, tinState, type LeaveningBalance, type LeaveningVerdict } from './leavening.ts';
 export { lotsOf, yieldCheck, type Lot, type Lots, type YieldCheck } from './lots.ts';
+export {
+  MIX_GROUPS,
+  mixGroups,
+  mixLimit,
+  lumpsOf,
+  type MixGroup,
+  type MixGroupId,
+  type MixLimit,
+} from './mix-order.ts';
+export { PREPARATIONS, preparationsFor, type Preparation, type PreparationKind } from './prepare.ts';
+export { TOOLS, toolsFor, type Tool } from './tools.ts';
 export { remainderOf, wholePanfuls, wholePieces, type Remainder, type WayOut, type WholePanfuls } from './remainder.ts';
 export { ScaleTargetSchema, type ScaleTarget } from './scale-target.ts';
 export { scale, type ScaleOptions, type ScaledBatter, type ScaledLine } from './scale.ts';

@@ -5,6 +5,12 @@ import { scheduleBackwards, type Job, type PlannedPanful } from './schedule.ts';
 export interface MorningJob extends Job {
   readonly mixWorkS: number;
   readonly rest: { readonly earliestS: number; readonly bestS: number; readonly latestS: number };
+  /** Share of each lot, in the order they are poured. */
+  readonly shares: readonly number[];
+  /** All lots are mixed at once, before the first is poured; what they wait for is folded in later. */
+  readonly mixedTogether: boolean;
+  /** Ingredients are taken out, melted or soaked this long before the mixing. */
+  readonly prepareS: number;
 }
 
 export interface MorningZone {
@@ -14,6 +20,10 @@ export interface MorningZone {
 
 export interface PlannedLot {
   readonly formulaId: string;
+  /** From 1. */
+  readonly number: number;
+  /** When the first thing is taken out of the cold or melted. */
+  readonly prepareMs: number;
   readonly mixStartMs: number;
   readonly mixEndMs: number;
   readonly firstPourMs: number;
@@ -111,42 +121,52 @@ function planLots(
   endMs: number,
   conflicts: Conflict[],
 ): PlannedLot[] {
-  const wanted = jobs.map((job) => {
-    const pours = panfuls.filter((panful) => panful.formulaId === job.formulaId).map((panful) => panful.pourMs);
-    const firstPourMs = Math.min(...pours);
-    const lastPourMs = Math.max(...pours);
+  const wanted = jobs.flatMap((job) => lotsWanted(job, panfuls));
+  // the same hands mix, pour and flip: mixing goes into their latest free stretch
+  const lots: PlannedLot[] = [];
+  for (const { job, number, share, firstPourMs, lastPourMs, mixEndMs: wish } of wanted.sort(
+    (a, b) => b.mixEndMs - a.mixEndMs || b.number - a.number,
+  )) {
+    const workS = job.mixWorkS * share;
+    const wantedStartS = (wish - endMs) / 1000 - workS;
+    const startS = hands.latestFree(-Infinity, wantedStartS, workS)!;
+    hands.add(startS, startS + workS);
+    const mixStartMs = Math.round(endMs + startS * 1000);
+    const mixEndMs = Math.round(mixStartMs + workS * 1000);
+    const oldestS = (lastPourMs - mixEndMs) / 1000;
+    if (oldestS > job.rest.latestS && !job.mixedTogether) {
+      const minutes = minutesUp(oldestS - job.rest.latestS);
+      conflicts.push({ code: 'restOutlived', formulaId: job.formulaId, minutes });
+    }
+    const prepareMs = mixStartMs - job.prepareS * 1000;
+    lots.push({ formulaId: job.formulaId, number, prepareMs, mixStartMs, mixEndMs, firstPourMs, lastPourMs });
+  }
+  return lots.sort((a, b) => a.mixStartMs - b.mixStartMs || a.number - b.number);
+}
+
+/** Each lot's pours and when it is best mixed; lots mixed together share the first one's moment and the work. */
+function lotsWanted(job: MorningJob, panfuls: MorningPlan['panfuls']) {
+  const pours = panfuls
+    .filter((panful) => panful.formulaId === job.formulaId)
+    .flatMap((panful) => Array.from({ length: panful.size }, () => panful.pourMs))
+    .sort((a, b) => a - b);
+  let before = 0;
+  const lots = job.shares.map((share, index) => {
+    const from = Math.min(pours.length - 1, Math.round(before * pours.length));
+    before += share;
+    const to = Math.max(from, Math.round(before * pours.length) - 1);
+    const firstPourMs = pours[from]!;
+    const lastPourMs = pours[to]!;
     // best rest at the first pour, but later when the last pour would outlive it, and never below the shortest rest
     const mixEndMs = Math.min(
       firstPourMs - job.rest.earliestS * 1000,
       Math.max(firstPourMs - job.rest.bestS * 1000, lastPourMs - job.rest.latestS * 1000),
     );
-    return { job, firstPourMs, lastPourMs, mixEndMs };
+    return { job, number: index + 1, share, firstPourMs, lastPourMs, mixEndMs };
   });
-  // the same hands mix, pour and flip: mixing goes into their latest free stretch
-  const lots: PlannedLot[] = [];
-  for (const lot of wanted.sort((a, b) => b.mixEndMs - a.mixEndMs)) {
-    const wantedStartS = (lot.mixEndMs - endMs) / 1000 - lot.job.mixWorkS;
-    const startS = hands.latestFree(-Infinity, wantedStartS, lot.job.mixWorkS)!;
-    hands.add(startS, startS + lot.job.mixWorkS);
-    const mixStartMs = Math.round(endMs + startS * 1000);
-    const mixEndMs = mixStartMs + lot.job.mixWorkS * 1000;
-    const oldestS = (lot.lastPourMs - mixEndMs) / 1000;
-    if (oldestS > lot.job.rest.latestS) {
-      conflicts.push({
-        code: 'restOutlived',
-        formulaId: lot.job.formulaId,
-        minutes: minutesUp(oldestS - lot.job.rest.latestS),
-      });
-    }
-    lots.push({
-      formulaId: lot.job.formulaId,
-      mixStartMs,
-      mixEndMs,
-      firstPourMs: lot.firstPourMs,
-      lastPourMs: lot.lastPourMs,
-    });
-  }
-  return lots.sort((a, b) => a.mixStartMs - b.mixStartMs);
+  if (!job.mixedTogether) return lots;
+  const mixEndMs = Math.min(lots[0]!.firstPourMs - job.rest.bestS * 1000, lots[0]!.mixEndMs);
+  return lots.map((lot) => ({ ...lot, mixEndMs }));
 }
 
 function minutesUp(seconds: number): number {

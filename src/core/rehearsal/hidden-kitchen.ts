@@ -99,7 +99,7 @@ export function trueTimeline(
   nowMs: number,
   tables: TrueTables,
 ): PieceTimeline {
-  const input = { ...pieceInput(pins, state, piece), parameters: kitchen.parameters };
+  const input = { ...pieceInput(pins, state, piece, piece.pouredAtMs), parameters: kitchen.parameters };
   const key = JSON.stringify(input);
   let table = tables.get(key);
   if (!table) tables.set(key, (table = timelineTable(input)));

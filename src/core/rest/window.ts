@@ -1,32 +1,34 @@
-import { counterLimitMin } from '#core/safety';
 import type { FormulaBody } from '#core/formula';
-
-const MS_PER_MIN = 60_000;
+import { ageingRate, whenAged, type Climate, type Stay } from './place.ts';
 
 /** When a lot is ready, at its best and past it; wall-clock milliseconds, so that it survives a reload or a night. */
 export interface RestWindow {
   readonly earliestMs: number;
   readonly bestMs: number;
   readonly latestMs: number;
-  /** When a lot that stood out should be discarded; nothing for a lot in the fridge. */
-  readonly discardMs: number | null;
 }
 
-export function restWindow(rest: FormulaBody['rest'], mixedAtMs: number, roomC: number): RestWindow {
-  const after = (minutes: number) => mixedAtMs + minutes * MS_PER_MIN;
+/**
+ * The window of a lot that stood here and there. A formula's minutes are meant in its own place; elsewhere they go faster
+ * or slower with the cold.
+ */
+export function restWindow(rest: FormulaBody['rest'], stays: readonly Stay[], climate: Climate): RestWindow {
+  const own = ageingRate(rest.where, USUAL);
+  const rate = (where: Stay['where']) => ageingRate(where, climate) / own;
   return {
-    earliestMs: after(rest.earliestMin),
-    bestMs: after(rest.bestMin),
-    latestMs: after(rest.latestMin),
-    discardMs: rest.where === 'counter' ? after(counterLimitMin(roomC)) : null,
+    earliestMs: Math.round(whenAged(stays, rest.earliestMin, rate)),
+    bestMs: Math.round(whenAged(stays, rest.bestMin, rate)),
+    latestMs: Math.round(whenAged(stays, rest.latestMin, rate)),
   };
 }
 
-export type RestPhase = 'tooEarly' | 'ready' | 'best' | 'pastBest' | 'discard';
+/** The room and the fridge that a formula's minutes are meant for, °C. Assumed. */
+const USUAL: Climate = { roomC: 22, fridgeC: 4 };
+
+export type RestPhase = 'tooEarly' | 'ready' | 'best' | 'pastBest';
 
 /** Where `nowMs` stands in the window. */
 export function restPhase(window: RestWindow, nowMs: number): RestPhase {
-  if (window.discardMs !== null && nowMs >= window.discardMs) return 'discard';
   if (nowMs < window.earliestMs) return 'tooEarly';
   if (nowMs < window.bestMs) return 'ready';
   return nowMs <= window.latestMs ? 'best' : 'pastBest';

@@ -1,4 +1,5 @@
 import * as v from 'valibot';
+import { ConsistencyReadingSchema } from '#core/consistency';
 import { ScaleTargetSchema } from '#core/formula';
 import { CUES } from '#core/piece';
 
@@ -11,6 +12,12 @@ const Id = v.pipe(v.string(), v.minLength(1), v.maxLength(60));
 const SurfaceC = v.pipe(v.number(), v.finite(), v.minValue(-20), v.maxValue(500));
 const VolumeMl = v.pipe(v.number(), v.finite(), v.gtValue(0), v.maxValue(100_000));
 const MassG = v.pipe(v.number(), v.finite(), v.gtValue(0), v.maxValue(1_000_000));
+
+/** A batter is mixed in one lot or in several; the first when nobody says which. */
+const LotRef = {
+  formulaId: Uuid,
+  lot: v.optional(v.pipe(v.number(), v.integer(), v.minValue(1), v.maxValue(12))),
+} as const;
 
 const ZoneRef = { stationId: Uuid, zoneId: Id } as const;
 /** A window as it was shown, in the run's own time. */
@@ -47,19 +54,61 @@ export const PAYLOADS = {
     target: v.nullable(ScaleTargetSchema),
     eggs: v.picklist(['whole', 'grams']),
   }),
+  /** The batter is made in so many lots, each with its share of the whole. The last one stands. */
+  'lots-parted': v.object({
+    formulaId: Uuid,
+    shares: v.pipe(
+      v.array(v.pipe(v.number(), v.gtValue(0), v.maxValue(1))),
+      v.minLength(1),
+      v.maxLength(12),
+      v.check((shares) => Math.abs(shares.reduce((a, b) => a + b, 0) - 1) < 1e-6, 'The shares make one whole.'),
+    ),
+  }),
+  /** Stand-ins for what is not in the house, by their ids, in their order. The last list stands. */
+  'stand-ins-set': v.object({ formulaId: Uuid, standInIds: v.pipe(v.array(Id), v.maxLength(12)) }),
+  /** An ingredient or a tool stands ready, or was put back. */
+  'thing-gathered': v.object({
+    formulaId: Uuid,
+    kind: v.picklist(['ingredient', 'tool']),
+    thing: Id,
+    there: v.boolean(),
+  }),
   /** A line of a lot was weighed; an unknown mass stays unknown. */
-  'line-weighed': v.object({ formulaId: Uuid, ingredientId: Id, massG: v.nullable(MassG) }),
+  'line-weighed': v.object({ ...LotRef, ingredientId: Id, massG: v.nullable(MassG) }),
+  /** Wet met dry: from here the mixing limit counts. */
+  'mixing-begun': v.object(LotRef),
   /** All is in the bowl. `atMs` is when it was mixed, which may be earlier than the tap. */
   'lot-mixed': v.object({
-    formulaId: Uuid,
+    ...LotRef,
     atMs: TimeMs,
     volumeMl: VolumeMl,
     batterC: v.pipe(v.number(), v.minValue(0), v.maxValue(60)),
   }),
-  /** Liquid was stirred into a mixed lot that had become too thick; what is poured from then on is thinner. */
-  'lot-thinned': v.object({ formulaId: Uuid, ingredientId: Id, massG: MassG }),
+  /**
+   * A dose was stirred into a mixed lot: liquid that was held back or that thins it, or flour that thickens it; what is
+   * poured from then on is that batter.
+   */
+  'lot-thinned': v.object({ ...LotRef, ingredientId: Id, massG: MassG }),
+  /** How thick a mixed lot was, as it was measured. */
+  'consistency-read': v.object({ ...LotRef, reading: ConsistencyReadingSchema }),
+  /** A mixed lot was put somewhere else. */
+  'lot-moved': v.object({ ...LotRef, to: v.picklist(['counter', 'fridge']) }),
+  /** What belongs in just before the plate was folded in: whipped whites, fruit. */
+  'lot-folded': v.object(LotRef),
   /** The rest is over; the lot goes to the plate, early or late as the cook decides. */
-  'rest-ended': v.object({ formulaId: Uuid }),
+  'rest-ended': v.object(LotRef),
+  /** Thrown away. */
+  'lot-discarded': v.object(LotRef),
+  /** A task beside the batter, and when it is due: before the first pour, or every so many minutes from then on. */
+  'task-set': v.object({
+    taskId: Uuid,
+    text: Text(80),
+    beforeMin: v.pipe(v.number(), v.integer(), v.minValue(0), v.maxValue(720)),
+    everyMin: v.nullable(v.pipe(v.number(), v.integer(), v.minValue(1), v.maxValue(120))),
+    dropped: v.optional(v.boolean()),
+  }),
+  /** A task was done: the cook's own by its id, the desk's by its name. */
+  'task-done': v.object({ taskId: Text(120) }),
   /** A burner was lit or turned; mark 0 is off. */
   'burner-turned': v.object({ ...ZoneRef, mark: v.pipe(v.number(), v.finite(), v.minValue(0), v.maxValue(100)) }),
   /** Nothing is known of the plate but that it is in use: a guess with its spread. */

@@ -2,8 +2,11 @@ import { runTimeMs, type EventKind, type Payload, type RunEvent, type StoredEven
 import { clashesOf } from './clash.ts';
 import { pinnedFormula, pinnedStation, type Pins } from './pins.ts';
 import {
+  lotInUse,
+  lotKey,
   placeKey,
   zoneKey,
+  type Batter,
   type Lot,
   type Piece,
   type Refusal,
@@ -11,6 +14,7 @@ import {
   type RehearsalClock,
   type RunState,
   type Tap,
+  type Task,
   type ZoneState,
 } from './state.ts';
 import { undoneIn } from './undo.ts';
@@ -22,7 +26,10 @@ interface Draft {
   readonly rehearsal: boolean;
   brief: RunState['brief'];
   plan: RunState['plan'];
+  batters: Map<string, Batter>;
   lots: Map<string, Lot>;
+  tasks: Map<string, Task>;
+  tasksDone: Map<string, number[]>;
   zones: Map<string, ZoneState>;
   portionMl: Map<string, number>;
   pieces: Map<string, Piece>;
@@ -53,34 +60,61 @@ const APPLY: { readonly [K in EventKind]: Apply<K> } = {
     draft.plan = { ...payload, atMs };
   },
   'lot-sized': (draft, { formulaId, target, eggs }) => {
-    const lot = lotOf(draft, formulaId);
-    if (!lot) return 'unknownFormula';
-    if (lot.mixedAtMs !== null) return 'alreadyMixed';
-    lot.sized = target && { target, eggs };
+    const batter = batterOf(draft, formulaId);
+    if (!batter) return 'unknownFormula';
+    if (anyMixed(draft, formulaId)) return 'alreadyMixed';
+    batter.sized = target && { target, eggs };
   },
-  'line-weighed': (draft, { formulaId, ingredientId, massG }) => {
-    const lot = lotOf(draft, formulaId);
+  'lots-parted': (draft, { formulaId, shares }) => {
+    const batter = batterOf(draft, formulaId);
+    if (!batter) return 'unknownFormula';
+    if (anyMixed(draft, formulaId)) return 'alreadyMixed';
+    batter.shares = shares;
+  },
+  'stand-ins-set': (draft, { formulaId, standInIds }) => {
+    const batter = batterOf(draft, formulaId);
+    if (!batter) return 'unknownFormula';
+    if (anyMixed(draft, formulaId)) return 'alreadyMixed';
+    batter.standInIds = standInIds;
+  },
+  'thing-gathered': (draft, { formulaId, kind, thing, there }) => {
+    const batter = batterOf(draft, formulaId);
+    if (!batter) return 'unknownFormula';
+    if (there) batter.gathered.add(`${kind}/${thing}`);
+    else batter.gathered.delete(`${kind}/${thing}`);
+  },
+  'line-weighed': (draft, { formulaId, lot: number, ingredientId, massG }) => {
+    const lot = lotOf(draft, formulaId, number);
     if (!lot) return 'unknownFormula';
     lot.weighed.set(ingredientId, massG);
   },
+  'mixing-begun': (draft, { formulaId, lot: number }, atMs) => {
+    const lot = lotOf(draft, formulaId, number);
+    if (!lot) return 'unknownFormula';
+    if (lot.mixedAtMs !== null) return 'alreadyMixed';
+    lot.mixingAtMs = atMs;
+  },
   'lot-mixed': (draft, payload) => {
-    const lot = lotOf(draft, payload.formulaId);
+    const lot = lotOf(draft, payload.formulaId, payload.lot);
     if (!lot) return 'unknownFormula';
     lot.mixedAtMs = payload.atMs;
     lot.volumeMl = payload.volumeMl;
     lot.batterC = payload.batterC;
   },
-  'lot-thinned': (draft, { formulaId, ingredientId, massG }, atMs) => {
-    const lot = lotOf(draft, formulaId);
-    if (!lot) return 'unknownFormula';
-    if (lot.mixedAtMs === null) return 'notMixed';
-    lot.thinnings.push({ atMs, ingredientId, massG });
+  'lot-thinned': (draft, { ingredientId, massG, ...of }, atMs, { id: eventId }) =>
+    withMixed(draft, of, (lot) => void lot.doses.push({ atMs, ingredientId, massG, eventId })),
+  'consistency-read': (draft, { reading, ...of }, atMs, { id: eventId }) =>
+    withMixed(draft, of, (lot) => void lot.readings.push({ atMs, reading, eventId })),
+  'lot-moved': (draft, { to, ...of }, atMs) => withMixed(draft, of, (lot) => void lot.moves.push({ atMs, to })),
+  'lot-folded': (draft, of, atMs) => withMixed(draft, of, (lot) => void (lot.foldedAtMs = atMs)),
+  'rest-ended': (draft, of, atMs) => withMixed(draft, of, (lot) => void (lot.restEndedAtMs = atMs)),
+  'lot-discarded': (draft, of, atMs) => withMixed(draft, of, (lot) => void (lot.discardedAtMs = atMs)),
+  'task-set': (draft, { dropped, ...task }) => {
+    if (dropped) draft.tasks.delete(task.taskId);
+    else draft.tasks.set(task.taskId, task);
   },
-  'rest-ended': (draft, { formulaId }, atMs) => {
-    const lot = lotOf(draft, formulaId);
-    if (!lot) return 'unknownFormula';
-    if (lot.mixedAtMs === null) return 'notMixed';
-    lot.restEndedAtMs = atMs;
+  'task-done': (draft, { taskId }, atMs) => {
+    draft.tasksDone.set(taskId, [...(draft.tasksDone.get(taskId) ?? []), atMs]);
   },
   'burner-turned': (draft, { stationId, zoneId, mark }, atMs) => {
     const zone = zoneOf(draft, stationId, zoneId);
@@ -118,6 +152,7 @@ const APPLY: { readonly [K in EventKind]: Apply<K> } = {
       id: pieceId,
       number: draft.pieces.size + 1,
       formulaId,
+      lot: lotInUse(draft, formulaId)?.number ?? 1,
       stationId,
       placeId,
       zoneId,
@@ -202,7 +237,10 @@ export function fold(
     rehearsal: run.rehearsal,
     brief: null,
     plan: null,
+    batters: new Map(),
     lots: new Map(),
+    tasks: new Map(),
+    tasksDone: new Map(),
     zones: new Map(),
     portionMl: new Map(),
     pieces: new Map(),
@@ -235,7 +273,10 @@ export function fold(
   return {
     brief: draft.brief,
     plan: draft.plan,
+    batters: draft.batters,
     lots: draft.lots,
+    tasks: [...draft.tasks.values()],
+    tasksDone: draft.tasksDone,
     zones: draft.zones,
     portionMl: draft.portionMl,
     pieces: draft.pieces,
@@ -266,23 +307,56 @@ function applyOne<K extends EventKind>(draft: Draft, event: RunEvent<K>): Refusa
   return apply(draft, event.payload as Payload<K>, runTimeMs(event), event);
 }
 
-function lotOf(draft: Draft, formulaId: string): Lot | undefined {
+function batterOf(draft: Draft, formulaId: string): Batter | undefined {
   if (!pinnedFormula(draft.pins, formulaId)) return undefined;
-  let lot = draft.lots.get(formulaId);
+  let batter = draft.batters.get(formulaId);
+  if (!batter) {
+    batter = { formulaId, sized: null, shares: null, standInIds: [], gathered: new Set() };
+    draft.batters.set(formulaId, batter);
+  }
+  return batter;
+}
+
+function lotOf(draft: Draft, formulaId: string, number = 1): Lot | undefined {
+  if (!pinnedFormula(draft.pins, formulaId)) return undefined;
+  const key = lotKey(formulaId, number);
+  let lot = draft.lots.get(key);
   if (!lot) {
     lot = {
       formulaId,
-      sized: null,
+      number,
       weighed: new Map(),
+      mixingAtMs: null,
       mixedAtMs: null,
       volumeMl: null,
       batterC: null,
+      moves: [],
+      doses: [],
+      readings: [],
+      foldedAtMs: null,
       restEndedAtMs: null,
-      thinnings: [],
+      discardedAtMs: null,
     };
-    draft.lots.set(formulaId, lot);
+    draft.lots.set(key, lot);
   }
   return lot;
+}
+
+function anyMixed(draft: Draft, formulaId: string): boolean {
+  return [...draft.lots.values()].some((lot) => lot.formulaId === formulaId && lot.mixedAtMs !== null);
+}
+
+/** What is done to a batter that is mixed and still there. */
+function withMixed(
+  draft: Draft,
+  { formulaId, lot: number }: { readonly formulaId: string; readonly lot?: number | undefined },
+  change: (lot: Lot) => void,
+): RefusalReason | void {
+  if (!pinnedFormula(draft.pins, formulaId)) return 'unknownFormula';
+  const lot = draft.lots.get(lotKey(formulaId, number));
+  if (!lot || lot.mixedAtMs === null) return 'notMixed';
+  if (lot.discardedAtMs !== null) return 'lotDiscarded';
+  change(lot);
 }
 
 function zoneOf(draft: Draft, stationId: string, zoneId: string): ZoneState | undefined {

@@ -15,21 +15,37 @@ export {
   type StoredEvent,
 } from './events.ts';
 export { fold } from './fold.ts';
-export { MODEL_VERSION, PinsSchema, larderOf, pinnedFormula, pinnedStation, type Pins } from './pins.ts';
 export {
+  MODEL_VERSION,
+  PinsSchema,
+  climateOf,
+  larderOf,
+  pinnedFormula,
+  pinnedStation,
+  rulesOf,
+  type Pins,
+} from './pins.ts';
+export {
+  lotInUse,
+  lotKey,
+  lotsOf,
   placeKey,
   zoneKey,
+  type Batter,
   type Clash,
+  type DoseGiven,
   type Fate,
   type Lot,
   type Piece,
   type Reading,
+  type ReadingTaken,
   type Refusal,
   type RefusalReason,
   type RehearsalClock,
   type RunState,
   type Shown,
   type Tap,
+  type Task,
   type ZoneState,
 } from './state.ts';
 export { upcast } from './upcast.ts';

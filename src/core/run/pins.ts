@@ -1,7 +1,10 @@
 import * as v from 'valibot';
+import { FunnelSchema } from '#core/consistency';
 import { FormulaBodySchema } from '#core/formula';
 import { EGG_CLASS_IDS, IngredientSchema, larderWith, type Ingredient, type Larder } from '#core/ingredients';
 import { StationBodySchema } from '#core/plate';
+import { FRIDGE_C, type Climate } from '#core/rest';
+import { RULE_SETS, RuleSetSchema, type RuleSet } from '#core/safety';
 
 const Uuid = v.pipe(v.string(), v.uuid());
 
@@ -14,13 +17,20 @@ export const PinsSchema = v.object({
   pressurePa: v.number(),
   formulas: v.array(v.object({ id: Uuid, revision: v.number(), body: FormulaBodySchema })),
   stations: v.array(v.object({ id: Uuid, version: v.number(), body: StationBodySchema })),
+  /** What the kitchen's code allows a batter out of the cold; that of the United States for runs made before it was asked. */
+  rules: v.optional(RuleSetSchema),
+  fridgeC: v.optional(v.number()),
+  /** Funnels that the kitchen fitted. */
+  funnels: v.optional(v.array(FunnelSchema)),
+  /** Room of the largest bowl, mL; null: not known. */
+  bowlMl: v.optional(v.nullable(v.number())),
   /** The kitchen's own ingredients that the formulas name, as they stood; those that ship come with the model. */
   ingredients: v.optional(v.array(IngredientSchema)),
 });
 export type Pins = v.InferOutput<typeof PinsSchema>;
 
 /** Changes with every change of a prediction; stored with each fact of advice. */
-export const MODEL_VERSION = 'piece-1';
+export const MODEL_VERSION = 'piece-2';
 
 const NONE: readonly Ingredient[] = [];
 
@@ -35,4 +45,13 @@ export function pinnedFormula(pins: Pins, formulaId: string): Pins['formulas'][n
 
 export function pinnedStation(pins: Pins, stationId: string): Pins['stations'][number] | undefined {
   return pins.stations.find((station) => station.id === stationId);
+}
+
+/** The kitchen as a resting batter feels it. */
+export function climateOf(pins: Pins): Climate {
+  return { roomC: pins.roomC, fridgeC: pins.fridgeC ?? FRIDGE_C };
+}
+
+export function rulesOf(pins: Pins): RuleSet {
+  return pins.rules ?? RULE_SETS.us;
 }

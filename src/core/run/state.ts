@@ -1,19 +1,60 @@
+import type { ConsistencyReading } from '#core/consistency';
 import type { ScaleTarget } from '#core/formula';
 import type { Cue } from '#core/piece';
 import type { Brief, EventKind, Payload } from './events.ts';
 
-export interface Lot {
+/** What a run decided of a formula's batter, whatever lots it is mixed in. */
+export interface Batter {
   readonly formulaId: string;
   /** Made by another measure than the brief's. */
   sized: { readonly target: ScaleTarget; readonly eggs: 'whole' | 'grams' } | null;
+  /** Share of each lot; null: nobody parted it. */
+  shares: readonly number[] | null;
+  standInIds: readonly string[];
+  /** Ingredients and tools that stand ready, as `kind/thing`. */
+  readonly gathered: Set<string>;
+}
+
+/** A mixed bowl. */
+export interface Lot {
+  readonly formulaId: string;
+  /** From 1. */
+  readonly number: number;
   /** Mass weighed by ingredient; null when it went in unmeasured. */
   readonly weighed: Map<string, number | null>;
+  mixingAtMs: number | null;
   mixedAtMs: number | null;
   volumeMl: number | null;
   batterC: number | null;
+  /** Where it was put after mixing, in the order of the log. */
+  readonly moves: { readonly atMs: number; readonly to: 'counter' | 'fridge' }[];
+  /** Stirred in after mixing, in the order of the log. */
+  readonly doses: DoseGiven[];
+  readonly readings: ReadingTaken[];
+  foldedAtMs: number | null;
   restEndedAtMs: number | null;
-  /** Liquid stirred in after mixing, in the order of the log. */
-  readonly thinnings: { readonly atMs: number; readonly ingredientId: string; readonly massG: number }[];
+  discardedAtMs: number | null;
+}
+
+export interface DoseGiven {
+  readonly atMs: number;
+  readonly ingredientId: string;
+  readonly massG: number;
+  readonly eventId: string;
+}
+
+export interface ReadingTaken {
+  readonly atMs: number;
+  readonly reading: ConsistencyReading;
+  readonly eventId: string;
+}
+
+/** A task of the cook's own. */
+export interface Task {
+  readonly taskId: string;
+  readonly text: string;
+  readonly beforeMin: number;
+  readonly everyMin: number | null;
 }
 
 export interface Reading {
@@ -38,6 +79,8 @@ export interface Piece {
   /** Order of pouring in the run, from 1. */
   readonly number: number;
   readonly formulaId: string;
+  /** Which lot it came from. */
+  readonly lot: number;
   readonly stationId: string;
   readonly placeId: string;
   readonly zoneId: string;
@@ -84,6 +127,7 @@ export type RefusalReason =
   | 'alreadyOff'
   | 'notMixed'
   | 'alreadyMixed'
+  | 'lotDiscarded'
   | 'notRehearsal'
   | 'runFinished';
 
@@ -116,7 +160,12 @@ export interface RehearsalClock {
 export interface RunState {
   readonly brief: Brief | null;
   readonly plan: (Payload<'plan-adopted'> & { readonly atMs: number }) | null;
+  readonly batters: ReadonlyMap<string, Batter>;
+  /** By `lotKey`. */
   readonly lots: ReadonlyMap<string, Lot>;
+  readonly tasks: readonly Task[];
+  /** When each task was done, oldest first. */
+  readonly tasksDone: ReadonlyMap<string, readonly number[]>;
   readonly zones: ReadonlyMap<string, ZoneState>;
   readonly portionMl: ReadonlyMap<string, number>;
   readonly pieces: ReadonlyMap<string, Piece>;
@@ -142,4 +191,20 @@ export function zoneKey(stationId: string, zoneId: string): string {
 
 export function placeKey(stationId: string, placeId: string): string {
   return `${stationId}/${placeId}`;
+}
+
+export function lotKey(formulaId: string, number = 1): string {
+  return `${formulaId}/${number}`;
+}
+
+/** The lots of a formula that were begun, in their order. */
+export function lotsOf(state: Pick<RunState, 'lots'>, formulaId: string): Lot[] {
+  return [...state.lots.values()].filter((lot) => lot.formulaId === formulaId).sort((a, b) => a.number - b.number);
+}
+
+/** The lot that is poured from: the last one brought to the plate, else the first that is mixed and not thrown away. */
+export function lotInUse(state: Pick<RunState, 'lots'>, formulaId: string): Lot | undefined {
+  const good = lotsOf(state, formulaId).filter((lot) => lot.mixedAtMs !== null && lot.discardedAtMs === null);
+  const brought = good.filter((lot) => lot.restEndedAtMs !== null);
+  return brought.sort((a, b) => a.restEndedAtMs! - b.restEndedAtMs!).at(-1) ?? good[0];
 }

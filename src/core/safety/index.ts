@@ -1,2 +1,3 @@
 export { CAUTIONS, type CautionId, type CautionStage } from './cautions.ts';
-export { COUNTER_RULES, EGG_DISH_DONE_C, counterLimitMin } from './rules.ts';
+export { exposureOf, type Exposure, type Stretch } from './exposure.ts';
+export { COOL_WITHIN_MIN, EGG_DISH_DONE_C, RULE_SETS, RuleSetSchema, outLimitMin, type RuleSet } from './rules.ts';

@@ -1,8 +1,7 @@
 import { DateTime } from 'luxon';
 import type { Brief } from '#core/run';
 import { MODEL_VERSION, fold, type Pins } from '#core/run';
-import { pressureAtAltitudePa } from '#core/units';
-import { KITCHEN_FACTS, type Formula, type NewRun, type Run, type Station } from '#contract';
+import { KITCHEN_FACTS, pinnedFacts, type Formula, type NewRun, type Run, type Station } from '#contract';
 import { call } from '../live/api.ts';
 import { newId } from '../live/device.ts';
 import { envelopes, type NewEvent } from '../live/envelope.ts';
@@ -69,9 +68,7 @@ export function pinsOf(wanted: Pick<Wanted, 'formulas' | 'stations' | 'timeZone'
   return {
     modelVersion: MODEL_VERSION,
     timeZone: wanted.timeZone,
-    eggClass: facts.eggClass,
-    roomC: facts.roomC,
-    pressurePa: pressureAtAltitudePa(facts.altitudeM),
+    ...pinnedFacts(facts),
     formulas: [...wanted.formulas],
     stations: [...wanted.stations],
     ingredients: useLibrary().ownIngredients.map((own) => own.body),

@@ -9,8 +9,15 @@ import {
   type EventKind,
   type Pins,
 } from '#core/run';
-import { pressureAtAltitudePa } from '#core/units';
-import type { AcceptedEvents, NewRun, Note, Run, RunSummary, RunWithEvents } from '#contract';
+import {
+  pinnedFacts,
+  type AcceptedEvents,
+  type NewRun,
+  type Note,
+  type Run,
+  type RunSummary,
+  type RunWithEvents,
+} from '#contract';
 import { inKitchen, prepared } from '../../database.ts';
 import { RequestError, badInput, forbidden, notFound, notSignedIn } from '../../errors.ts';
 import type { Live } from '../../plugins/live.ts';
@@ -60,9 +67,7 @@ export async function createRun(source: DataSource, session: KnownSession, wante
     const pins: Pins = {
       modelVersion: MODEL_VERSION,
       timeZone: wanted.timeZone,
-      eggClass: facts.eggClass,
-      roomC: facts.roomC,
-      pressurePa: pressureAtAltitudePa(facts.altitudeM),
+      ...pinnedFacts(facts),
       formulas: formulas.map(({ id, revision, body }) => ({ id, revision, body })),
       stations,
       ingredients: (await keptIngredients(manager)).filter((own) =>

@@ -1,0 +1,95 @@
+import { gasFreeDensityGPerMl, type Amount } from '#core/ingredients';
+import { inBatter, linesFor, type ScaledBatter, type ScaledLine } from '#core/formula';
+import { larderOf, lotsOf, type Lot, type Pins, type RunState } from '#core/run';
+import { bodyInRun, lotFor } from './batter-run.ts';
+
+/** The part of a batter that one lot is to hold; undefined when the run asks for none of it. */
+export function plannedLot(
+  pins: Pins,
+  state: RunState,
+  formulaId: string,
+  number = 1,
+): (Pick<ScaledBatter, 'lines' | 'massG' | 'volumeMl'> & { readonly share: number }) | undefined {
+  const whole = lotFor(pins, state, formulaId);
+  if (!whole) return undefined;
+  const share = sharesOf(state, formulaId)[number - 1] ?? 0;
+  const lines = whole.lines.map((line): ScaledLine => ({
+    ...line,
+    massG: line.massG === null ? null : line.massG * share,
+    heldBackG: line.heldBackG * share,
+    ...(line.eggs === undefined ? {} : { eggs: line.eggs * share }),
+  }));
+  return { share, lines, massG: whole.massG * share, volumeMl: whole.volumeMl * share };
+}
+
+/** Shares of the lots that a formula's batter is made in. */
+export function sharesOf(state: Pick<RunState, 'batters'>, formulaId: string): readonly number[] {
+  return state.batters.get(formulaId)?.shares ?? [1];
+}
+
+/**
+ * What is really in a lot at a moment: what was weighed, what was not ticked as it was planned, without what stays back,
+ * and every dose stirred in since. A lot of which nothing was weighed is taken as its formula; one that is not mixed too.
+ */
+export function lotAmounts(
+  pins: Pins,
+  state: RunState,
+  formulaId: string,
+  lot: Lot | undefined,
+  atMs: number,
+): Amount[] {
+  const body = bodyInRun(pins, state, formulaId);
+  const planned = plannedLot(pins, state, formulaId, lot?.number);
+  if (!planned || !lot) return inBatter(body, planned?.lines ?? linesFor(body, 100));
+  const known = lot.weighed.size > 0;
+  // of a lot that nobody weighed only its volume is known
+  const size = known || lot.volumeMl === null ? 1 : lot.volumeMl / planned.volumeMl;
+  const mixed = planned.lines.map(({ ingredientId, massG, heldBackG }) => {
+    const weighed = lot.weighed.get(ingredientId);
+    return {
+      ingredientId,
+      massG: weighed ?? (massG === null ? null : massG * size - (known ? heldBackG : 0)),
+    };
+  });
+  const doses = lot.doses.filter((dose) => dose.atMs <= atMs);
+  return merge([...inBatter(body, mixed), ...doses]);
+}
+
+function merge(amounts: readonly Amount[]): Amount[] {
+  const sums = new Map<string, number | null>();
+  for (const { ingredientId, massG } of amounts) {
+    const before = sums.get(ingredientId);
+    sums.set(ingredientId, before === null || massG === null ? null : (before ?? 0) + massG);
+  }
+  return [...sums].map(([ingredientId, massG]) => ({ ingredientId, massG }));
+}
+
+/** What of the held-back liquid has not gone in yet, g by ingredient. */
+export function stillBack(
+  pins: Pins,
+  state: RunState,
+  lot: Lot,
+): { readonly ingredientId: string; readonly massG: number }[] {
+  if (lot.weighed.size === 0) return [];
+  const lines = plannedLot(pins, state, lot.formulaId, lot.number)?.lines ?? [];
+  return lines.flatMap(({ ingredientId, heldBackG }) => {
+    const given = lot.doses.reduce((sum, dose) => sum + (dose.ingredientId === ingredientId ? dose.massG : 0), 0);
+    const left = heldBackG - given;
+    return left > 0.5 ? [{ ingredientId, massG: left }] : [];
+  });
+}
+
+/** Batter of a formula that was mixed and not thrown away, doses included, mL; null while none is mixed. */
+export function lotVolumeMl(pins: Pins, state: Pick<RunState, 'lots'>, formulaId: string): number | null {
+  const larder = larderOf(pins);
+  const mixed = lotsOf(state, formulaId).filter((lot) => lot.volumeMl !== null && lot.discardedAtMs === null);
+  if (mixed.length === 0) return null;
+  return mixed.reduce(
+    (sum, lot) =>
+      lot.doses.reduce(
+        (of, { ingredientId, massG }) => of + massG / gasFreeDensityGPerMl([{ ingredientId, massG }], larder),
+        sum + lot.volumeMl!,
+      ),
+    0,
+  );
+}

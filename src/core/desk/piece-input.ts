@@ -1,0 +1,77 @@
+import { familyOf } from '#core/formula';
+import { arealHeatCapacityJm2K, zoneAreaM2, type StationBody } from '#core/plate';
+import { batterProperties, type PieceInput } from '#core/piece';
+import type { Disc } from '#core/pour';
+import { larderOf, lotInUse, lotKey, type Lot, type Pins, type RunState } from '#core/run';
+import { discOn, formulaOf, portionMl, stationOf } from './batter-run.ts';
+import { lotAmounts } from './lot-amounts.ts';
+import { lotConsistency } from './lot-consistency.ts';
+import { lotTemperature } from './lot-rest.ts';
+
+/** Degrees of dip at which a cook turns a burner up to full: sets how strongly a plate is fed while it cooks. Assumed. */
+const DIP_AT_FULL_POWER_C = 60;
+
+/**
+ * Everything the piece model needs for a formula's portion poured on a zone at a moment, from the lot in use or the one
+ * named: what is really in it, how warm it is and how far it runs by then. Fine differences are rounded away, so that
+ * pieces of one batter share a table.
+ */
+export function pieceInput(
+  pins: Pins,
+  state: RunState,
+  ref: { readonly formulaId: string; readonly stationId: string; readonly zoneId: string; readonly lot?: number },
+  pouredAtMs: number,
+): PieceInput {
+  const body = formulaOf(pins, ref.formulaId);
+  const larder = larderOf(pins);
+  const station = stationOf(pins, ref.stationId);
+  const lot = ref.lot === undefined ? lotInUse(state, ref.formulaId) : state.lots.get(lotKey(ref.formulaId, ref.lot));
+  const disc = discFrom(pins, state, { formulaId: ref.formulaId, station, lot }, pouredAtMs);
+  const step = familyOf(body.type) === 'thin' ? THIN_STEP_MM : DISC_STEP_MM;
+  return {
+    batter: batterProperties(lotAmounts(pins, state, ref.formulaId, lot, pouredAtMs), body.type, larder),
+    thicknessMm: roundTo(disc.thicknessMm, step),
+    batterC: roundTo(lot ? lotTemperature(pins, body, lot, pouredAtMs) : pins.roomC, BATTER_STEP_C),
+    plate: plateContact(station, ref.zoneId, body.heat.targetC),
+    ambientC: pins.roomC,
+    pressurePa: pins.pressurePa,
+  };
+}
+
+/** Below these nothing on the plate can be told apart; each step more is a table more. */
+const DISC_STEP_MM = 0.25;
+const THIN_STEP_MM = 0.05;
+const BATTER_STEP_C = 2;
+
+function roundTo(value: number, step: number): number {
+  return Math.round(value / step) * step;
+}
+
+/** What a portion of a lot becomes on a station at a moment, by what is believed of how it runs. */
+export function discFrom(
+  pins: Pins,
+  state: RunState,
+  of: { readonly formulaId: string; readonly station: StationBody; readonly lot: Lot | undefined },
+  atMs: number,
+): Disc {
+  const body = formulaOf(pins, of.formulaId);
+  const volumeMl = portionMl(pins, state, of.formulaId);
+  if (familyOf(body.type) === 'thin' || !of.lot) return discOn(body, of.station, volumeMl, larderOf(pins));
+  const { value } = lotConsistency(pins, state, of.lot, atMs);
+  return discOn({ ...body, yieldStressPa: value }, of.station, volumeMl, larderOf(pins));
+}
+
+/** The plate as the piece model sees it. */
+export function plateContact(station: StationBody, zoneId: string, surfaceC: number): PieceInput['plate'] {
+  const zone = station.zones.find((candidate) => candidate.id === zoneId) ?? station.zones[0]!;
+  return {
+    surfaceC,
+    arealHeatCapacityJm2K: arealHeatCapacityJm2K(station.metal, station.thicknessMm) * shareUnderPieces(station),
+    recoveryWm2K: zone.powerW / zoneAreaM2(station) / DIP_AT_FULL_POWER_C,
+  };
+}
+
+/** Metal that feeds a piece over metal under it: on a griddle the gaps between pieces give heat too. Assumed. */
+function shareUnderPieces(station: StationBody): number {
+  return station.shape.kind === 'rectangle' ? 1.75 : 1.1;
+}

@@ -1,0 +1,73 @@
+import { aimOf, filmCover, type Estimate } from '#core/consistency';
+import { familyOf } from '#core/formula';
+import { timelineAt, timelineTable, type PieceInput } from '#core/piece';
+import type { Disc } from '#core/pour';
+import { larderOf, type Lot, type Pins, type RunState } from '#core/run';
+import { discOn, formulaOf, portionMl, stationOf } from './batter-run.ts';
+import type { TableCache } from './forecast.ts';
+import { pieceInput } from './piece-input.ts';
+import { lotTemperature } from './lot-rest.ts';
+
+/** What a pour of a lot becomes at a consistency and warmth, on the first plate of its formula. */
+export interface PourEffect {
+  readonly disc: Disc;
+  /** Of a thin batter: share of the pan that the usual pour covers. */
+  readonly cover: number | null;
+  readonly batterC: number;
+  readonly firstSideS: number;
+}
+
+/** The same pour as it would be now, as the formula wants it, and as it would be once it had warmed. */
+export interface PourEffects {
+  readonly asIs: PourEffect;
+  readonly atAim: PourEffect;
+  readonly warmed: PourEffect;
+}
+
+/**
+ * Disc, film and first side before anything is poured. Costs up to three tables (about a quarter second each).
+ * @param atPour how the lot will run when it is poured
+ */
+export function pourEffects(
+  pins: Pins,
+  state: RunState,
+  lot: Lot,
+  atPour: Estimate,
+  pourMs: number,
+  tables: TableCache,
+): PourEffects {
+  const { formulaId } = lot;
+  const body = formulaOf(pins, formulaId);
+  const stationId = state.brief?.items.find((item) => item.formulaId === formulaId)?.stationIds[0];
+  const station = stationOf(pins, stationId ?? pins.stations[0]!.id);
+  const ref = {
+    formulaId,
+    stationId: stationId ?? pins.stations[0]!.id,
+    zoneId: station.zones[0]!.id,
+    lot: lot.number,
+  };
+  const base = pieceInput(pins, state, ref, pourMs);
+  const volumeMl = portionMl(pins, state, formulaId);
+  const thin = familyOf(body.type) === 'thin';
+  const effect = (value: number, batterC: number): PourEffect => {
+    const disc = discOn(thin ? body : { ...body, yieldStressPa: value }, station, volumeMl, larderOf(pins));
+    const cover = thin ? filmCover(value) : null;
+    // what does not cover the pan lies thicker where it is
+    const thicknessMm = disc.thicknessMm / (cover ?? 1);
+    const timeline = timelineAt(tableOf({ ...base, thicknessMm, batterC }, tables), body.heat.targetC);
+    return { disc: { ...disc, thicknessMm }, cover, batterC, firstSideS: timeline.flip.bestS };
+  };
+  const coldC = lotTemperature(pins, body, lot, pourMs);
+  return {
+    asIs: effect(atPour.value, coldC),
+    atAim: effect(aimOf(body), coldC),
+    warmed: effect(atPour.value, pins.roomC),
+  };
+}
+
+function tableOf(input: PieceInput, tables: TableCache) {
+  const key = JSON.stringify(input);
+  let table = tables.get(key);
+  if (!table) tables.set(key, (table = timelineTable(input)));
+  return table;
+}

@@ -1,0 +1,27 @@
+import type { FormulaBody } from './formula.ts';
+import { lumpsOf } from './mix-order.ts';
+
+/** What stands ready before a batter is mixed. */
+export const TOOLS = [
+  ...(['scale', 'bowl', 'secondBowl', 'cleanBowl', 'whisk', 'beater', 'blender'] as const),
+  ...(['spatula', 'jug', 'sieve', 'ladle', 'cloth'] as const),
+] as const;
+export type Tool = (typeof TOOLS)[number];
+
+/** Tools of a formula by its school. Whites need a bowl without a trace of fat. Common practice, no source. */
+export function toolsFor(body: FormulaBody): Tool[] {
+  const { school } = body.mix;
+  const bySchool: Record<typeof school, readonly Tool[]> = {
+    folded: ['bowl', 'secondBowl', 'whisk', 'spatula'],
+    smooth: ['bowl', 'whisk', 'jug'],
+    blender: ['blender', 'spatula'],
+    whippedWhites: ['bowl', 'cleanBowl', 'whisk', 'beater', 'spatula'],
+  };
+  return [
+    'scale',
+    ...bySchool[school],
+    ...(lumpsOf(body) === 'strained' ? (['sieve'] as const) : []),
+    'ladle',
+    'cloth',
+  ];
+}

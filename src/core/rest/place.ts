@@ -1,0 +1,52 @@
+/** Where a lot stands from a moment on. */
+export interface Stay {
+  readonly fromMs: number;
+  readonly where: 'counter' | 'fridge';
+}
+
+/** The kitchen as a resting batter feels it. */
+export interface Climate {
+  readonly roomC: number;
+  readonly fridgeC: number;
+}
+
+/** A fridge as it should be, °C. Source: FDA Food Code 3-501.16 (5 °C at most); assumed a little below. */
+export const FRIDGE_C = 4;
+
+/** Rates double with ten degrees: usual order for enzymes and for gas that gets away. Assumed. */
+const Q10 = 2;
+/** Counter minutes of the schools are meant at this, °C. Assumed. */
+const USUAL_ROOM_C = 22;
+
+/** How fast a batter ages in a place, against a counter of 22 °C. */
+export function ageingRate(where: Stay['where'], climate: Climate): number {
+  return Q10 ** (((where === 'counter' ? climate.roomC : climate.fridgeC) - USUAL_ROOM_C) / 10);
+}
+
+const MS_PER_MIN = 60_000;
+
+/** Minutes that count as counter minutes at 22 °C, from the first stay to a moment. */
+export function counterAgeMin(stays: readonly Stay[], climate: Climate, atMs: number): number {
+  return agedMin(stays, atMs, (where) => ageingRate(where, climate));
+}
+
+/** Minutes at a moment, each stay's counted at its own rate. */
+export function agedMin(stays: readonly Stay[], atMs: number, rate: (where: Stay['where']) => number): number {
+  return stays.reduce((sum, { fromMs, where }, index) => {
+    const toMs = Math.min(atMs, stays[index + 1]?.fromMs ?? Infinity);
+    return sum + (Math.max(0, toMs - fromMs) / MS_PER_MIN) * rate(where);
+  }, 0);
+}
+
+/** The moment at which a lot that stays where it is has aged so far; earlier moments too. */
+export function whenAged(stays: readonly Stay[], minutes: number, rate: (where: Stay['where']) => number): number {
+  let left = minutes;
+  for (let i = 0; i < stays.length; i++) {
+    const { fromMs, where } = stays[i]!;
+    const toMs = stays[i + 1]?.fromMs ?? Infinity;
+    const here = Math.max(0, toMs - fromMs) / MS_PER_MIN;
+    if (left <= here * rate(where)) return fromMs + (left / rate(where)) * MS_PER_MIN;
+    left -= here * rate(where);
+  }
+  return stays.at(-1)!.fromMs;
+}
