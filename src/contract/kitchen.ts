@@ -43,7 +43,16 @@ export const KitchenFactsSchema = v.object({
 export type KitchenFacts = v.InferOutput<typeof KitchenFactsSchema>;
 
 /** A kitchen at sea level with large eggs until it says otherwise. */
-export const KITCHEN_FACTS: KitchenFacts = { eggClass: 'usLarge', altitudeM: 0, roomC: 22, bowlMl: null, fridgeC: FRIDGE_C, rules: 'us', ownRules: null, funnels: [] };
+export const KITCHEN_FACTS: KitchenFacts = {
+  eggClass: 'usLarge',
+  altitudeM: 0,
+  roomC: 22,
+  bowlMl: null,
+  fridgeC: FRIDGE_C,
+  rules: 'us',
+  ownRules: null,
+  funnels: [],
+};
 
 /** What a run pins of its kitchen. */
 export function pinnedFacts(

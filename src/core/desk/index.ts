@@ -15,7 +15,7 @@ export { nextHands, piecesLeft, type Hand } from './next-hands.ts';
 export { planRun, type RunPlan } from './plan-run.ts';
 export { unrecordedWindows } from './shown.ts';
 export { nextMoment } from './next-moment.ts';
-export { lotAmounts, lotVolumeMl, plannedLot, sharesOf, stillBack } from './lot-amounts.ts';
+export { lotAmounts, lotVolumeMl, mixedVolumeMl, plannedLot, sharesOf, stillBack } from './lot-amounts.ts';
 export { lotBelief, lotConsistency, lotDensityKgM3, lotDose, mainOf, type LotDose } from './lot-consistency.ts';
 export { OUT_BEFORE_MIN, lotAgeMin, lotRest, lotTemperature, staysOf, type LotRest } from './lot-rest.ts';
 export { discFrom, pieceInput } from './piece-input.ts';

@@ -1,6 +1,6 @@
 import { gasFreeDensityGPerMl, type Amount } from '#core/ingredients';
-import { inBatter, linesFor, type ScaledBatter, type ScaledLine } from '#core/formula';
-import { larderOf, lotsOf, type Lot, type Pins, type RunState } from '#core/run';
+import { bowlVolumeMl, inBatter, linesFor, type ScaledBatter, type ScaledLine } from '#core/formula';
+import { larderOf, lotKey, lotsOf, type Lot, type Pins, type RunState } from '#core/run';
 import { bodyInRun, lotFor } from './batter-run.ts';
 
 /** The part of a batter that one lot is to hold; undefined when the run asks for none of it. */
@@ -62,6 +62,15 @@ function merge(amounts: readonly Amount[]): Amount[] {
     sums.set(ingredientId, before === null || massG === null ? null : (before ?? 0) + massG);
   }
   return [...sums].map(([ingredientId, massG]) => ({ ingredientId, massG }));
+}
+
+/** Batter that a lot makes as it stands before any dose, mL; as planned while nothing was weighed. */
+export function mixedVolumeMl(pins: Pins, state: RunState, formulaId: string, number: number): number {
+  const body = bodyInRun(pins, state, formulaId);
+  const lot = state.lots.get(lotKey(formulaId, number));
+  const amounts = lotAmounts(pins, state, formulaId, lot && { ...lot, doses: [], volumeMl: null }, Infinity);
+  const planned = plannedLot(pins, state, formulaId, number)?.volumeMl ?? 0;
+  return lot && lot.weighed.size > 0 ? bowlVolumeMl(body, amounts, larderOf(pins)) : planned;
 }
 
 /** What of the held-back liquid has not gone in yet, g by ingredient. */

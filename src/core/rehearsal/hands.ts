@@ -1,4 +1,13 @@
-import { forecast, lotFor, nextHands, planRun, unrecordedWindows, type RunPlan, type TableCache } from '#core/desk';
+import {
+  forecast,
+  morningTasks,
+  nextHands,
+  planRun,
+  plannedLot,
+  unrecordedWindows,
+  type RunPlan,
+  type TableCache,
+} from '#core/desk';
 import { CURRENT_VERSION, fold, type EventKind, type Payload, type Pins, type StoredEvent } from '#core/run';
 import {
   hiddenKitchen,
@@ -114,13 +123,14 @@ export function cookThrough(cook: SimulatedCook): StoredEvent[] {
   function mixAndLight(planned: RunPlan): void {
     const before: [number, () => void][] = [];
     for (const lot of planned.lots) {
-      const batch = lotFor(pins, state(), lot.formulaId)!;
+      const { formulaId, number } = lot;
+      const batch = plannedLot(pins, state(), formulaId, number)!;
       batch.lines.forEach((line, index) =>
         before.push([
           lot.mixStartMs + ((index + 1) * (lot.mixEndMs - lot.mixStartMs)) / (batch.lines.length + 1),
           () =>
             emit(lot.mixStartMs, 'line-weighed', {
-              formulaId: lot.formulaId,
+              ...{ formulaId, lot: number },
               ingredientId: line.ingredientId,
               massG: line.massG === null ? null : Math.max(0.1, Math.round(line.massG * 10) / 10),
             }),
@@ -130,17 +140,21 @@ export function cookThrough(cook: SimulatedCook): StoredEvent[] {
         lot.mixEndMs,
         () =>
           emit(lot.mixEndMs, 'lot-mixed', {
-            formulaId: lot.formulaId,
+            ...{ formulaId, lot: number },
             atMs: lot.mixEndMs,
             volumeMl: Math.round(batch.volumeMl),
             batterC: 18,
           }),
       ]);
-      before.push([
-        lot.firstPourMs - 60_000,
-        () => emit(lot.firstPourMs - 60_000, 'rest-ended', { formulaId: lot.formulaId }),
-      ]);
+      if (number === 1)
+        before.push([
+          lot.firstPourMs - 60_000,
+          () => emit(lot.firstPourMs - 60_000, 'rest-ended', { formulaId, lot: number }),
+        ]);
     }
+    for (const task of morningTasks(pins, state(), planned, planned.startMs))
+      if (TASKS_BY_TAP.has(task.kind))
+        before.push([task.dueMs, () => emit(task.dueMs, 'task-done', { taskId: task.id })]);
     for (const { zoneKey, lightMs, readyMs } of planned.preheats) {
       const [stationId, zoneId] = zoneKey.split('/') as [string, string];
       const heat = planned.preheat[zoneKey]!;
@@ -181,6 +195,9 @@ export function cookThrough(cook: SimulatedCook): StoredEvent[] {
     return undefined;
   }
 }
+
+/** Tasks that these hands do when they are due; the others show in the log by what they are. */
+const TASKS_BY_TAP = new Set(['temper', 'melt', 'soak', 'oven', 'fruit']);
 
 /** A plate is given this long to answer a turn of its burner, ms. Common practice, no source. */
 const PATIENCE_MS = 240_000;

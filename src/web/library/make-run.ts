@@ -1,4 +1,5 @@
 import { DateTime } from 'luxon';
+import { toRaw } from 'vue';
 import type { Brief } from '#core/run';
 import { MODEL_VERSION, fold, type Pins } from '#core/run';
 import { KITCHEN_FACTS, pinnedFacts, type Formula, type NewRun, type Run, type Station } from '#contract';
@@ -68,7 +69,7 @@ export function pinsOf(wanted: Pick<Wanted, 'formulas' | 'stations' | 'timeZone'
   return {
     modelVersion: MODEL_VERSION,
     timeZone: wanted.timeZone,
-    ...pinnedFacts(facts),
+    ...pinnedFacts(toRaw(facts)), // goes to a worker, which takes no proxies
     formulas: [...wanted.formulas],
     stations: [...wanted.stations],
     ingredients: useLibrary().ownIngredients.map((own) => own.body),

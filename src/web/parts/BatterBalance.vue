@@ -10,7 +10,7 @@ import {
   type ScaledBatter,
   wholePieces,
 } from '#core/formula';
-import type { Larder } from '#core/ingredients';
+import type { Amount, Larder } from '#core/ingredients';
 import { grams, millilitres, number } from './format.ts';
 import PaperCard from './PaperCard.vue';
 import { t, tn } from '../words/index.ts';
@@ -18,12 +18,14 @@ import { t, tn } from '../words/index.ts';
 const props = defineProps<{
   body: FormulaBody;
   batter: ScaledBatter;
+  /** What is really in it, when that is known. */
+  now?: readonly Amount[] | undefined;
   larder: Larder;
   pressurePa: number;
   withVolume?: boolean;
 }>();
 /** What goes onto the pieces is no part of the batter. */
-const inBowl = computed(() => props.batter.lines.filter((line) => line.when !== 'onPiece'));
+const inBowl = computed(() => props.now ?? props.batter.lines.filter((line) => line.when !== 'onPiece'));
 const water = computed(() => hydration(inBowl.value, props.larder));
 const band = computed(() => HYDRATION_BAND[props.body.type]);
 /** What stands outside the band of its type: advice, no more. */
@@ -77,13 +79,16 @@ const eggsMoved = computed(() => Math.abs(props.batter.exactEggs - Math.round(pr
           <span class="font-semibold" :class="acid.verdict === 'alkaline' ? 'text-ember' : 'text-leaf'">{{
             t(`balance.${acid.verdict}`)
           }}</span>
-          <template v-if="acid.sodaG > 0">{{
-            t('balance.acidDetail', {
-              soda: grams(acid.sodaG),
-              low: grams(acid.neutralisableG.low),
-              high: grams(acid.neutralisableG.high),
-            })
-          }}</template>
+          <template v-if="acid.sodaG > 0"
+            >{{ ' '
+            }}{{
+              t('balance.acidDetail', {
+                soda: grams(acid.sodaG),
+                low: grams(acid.neutralisableG.low),
+                high: grams(acid.neutralisableG.high),
+              })
+            }}</template
+          >
           <span class="block">{{
             t('balance.gas', {
               value: number(acid.gasMlPer100g.value),

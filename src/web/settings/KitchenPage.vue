@@ -4,6 +4,7 @@ import AppBar from '../parts/AppBar.vue';
 import { useSession } from '../stores/session.ts';
 import AuditCard from './AuditCard.vue';
 import FactsCard from './FactsCard.vue';
+import FunnelsCard from './FunnelsCard.vue';
 import InviteCard from './InviteCard.vue';
 import MineCard from './MineCard.vue';
 import PassphraseCard from './PassphraseCard.vue';
@@ -22,6 +23,7 @@ const me = computed(() => session.session?.person);
       <PeopleCard />
       <InviteCard v-if="me?.role === 'owner'" />
       <FactsCard v-if="me?.role === 'owner'" />
+      <FunnelsCard v-if="me?.role === 'owner'" />
       <AuditCard v-if="me?.role === 'owner'" />
     </div>
     <div class="flex flex-col gap-5">

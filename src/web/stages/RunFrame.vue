@@ -11,6 +11,7 @@ import { letGo } from './keys.ts';
 import NoticeBar from './NoticeBar.vue';
 import RehearsalBar from './RehearsalBar.vue';
 import ServiceLine from './ServiceLine.vue';
+import TaskNotice from './TaskNotice.vue';
 import { useStagesDone } from './use-stages-done.ts';
 
 const props = defineProps<{ runId: string }>();
@@ -111,6 +112,7 @@ onBeforeUnmount(() => store.close());
     </main>
     <template v-else-if="store.run && store.state">
       <RehearsalBar v-if="store.run.rehearsal" />
+      <TaskNotice />
       <ServiceLine :slim="here === 'cook'" />
       <main class="flex-1 px-5 pb-5 max-md:px-3"><RouterView /></main>
     </template>

@@ -81,7 +81,7 @@ const lanes = computed<Lane[]>(() => {
       const { name } = formulaOf(run.pins, lot.formulaId);
       return [
         {
-          key: `${lot.formulaId}m`,
+          key: `${lot.formulaId}${lot.number}m`,
           fromMs: lot.mixStartMs,
           toMs: lot.mixEndMs,
           look: 'mix',
@@ -89,7 +89,7 @@ const lanes = computed<Lane[]>(() => {
           row: [index, plan.lots.length],
         },
         {
-          key: `${lot.formulaId}r`,
+          key: `${lot.formulaId}${lot.number}r`,
           fromMs: lot.mixEndMs,
           toMs: lot.firstPourMs,
           look: 'rest',
@@ -102,10 +102,13 @@ const lanes = computed<Lane[]>(() => {
   return [lots, ...cooking];
 });
 
+const LOOKS_BACK_MS = 2 * 3_600_000;
 const span = computed(() => {
   const { plan } = store;
   if (!plan) return { fromMs: 0, toMs: 1 };
-  const early = props.slim ? plan.firstPourMs - 60_000 : plan.startMs - 120_000;
+  // a rest of a night would leave no room for the morning: what is long past goes
+  const begun = Math.max(plan.startMs - 120_000, Math.min(store.nowMs, plan.firstPourMs) - LOOKS_BACK_MS);
+  const early = props.slim ? plan.firstPourMs - 60_000 : begun;
   return { fromMs: Math.min(early, Math.max(store.nowMs, early - 900_000)), toMs: plan.serviceAtMs + 60_000 };
 });
 

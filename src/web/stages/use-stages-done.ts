@@ -1,20 +1,25 @@
 import { computed, type ComputedRef } from 'vue';
 import type { Stage } from '../router.ts';
+import type { Lot } from '#core/run';
 import { useRun } from '../stores/run.ts';
+import { useLots } from './use-lots.ts';
 
 /** Which stages of the run are behind the cook. A stage may be skipped and filled in later. */
 export function useStagesDone(): ComputedRef<Record<Stage, boolean>> {
   const store = useRun();
+  const lots = useLots();
   return computed(() => {
     const { state } = store;
     const items = state?.brief?.items ?? [];
     const every = (test: (formulaId: string) => boolean) =>
       items.length > 0 && items.every((item) => test(item.formulaId));
+    const everyLot = (test: (lot: Lot) => boolean) =>
+      lots.value.length > 0 && lots.value.every(({ lot }) => lot !== undefined && test(lot));
     const pieces = [...(state?.pieces.values() ?? [])];
     return {
       brief: items.length > 0,
-      batter: every((id) => state?.lots.get(id)?.mixedAtMs != null),
-      rest: every((id) => state?.lots.get(id)?.restEndedAtMs != null),
+      batter: everyLot((lot) => lot.mixedAtMs !== null),
+      rest: everyLot((lot) => lot.restEndedAtMs !== null),
       heat:
         (state?.zones.size ?? 0) > 0 &&
         [...state!.zones.values()].some((zone) => zone.readings.length > 0 || zone.assumed),

@@ -68,7 +68,7 @@ export function useOutlook({ run, state, nowMs, record }: InHand) {
   };
 }
 
-/** The plan of the run in hand, made anew when what it rests on changes: the brief, the portions, the sizes of the lots and the pins. */
+/** The plan of the run in hand, made anew when what it rests on changes: the brief, the portions, the sizes, parts and stand-ins of the batters and the pins. */
 export function usePlan({ run, state, nowMs, caused, record }: InHand) {
   const plan = shallowRef<RunPlan | null>(null);
   const planError = ref<string | null>(null);
@@ -79,7 +79,9 @@ export function usePlan({ run, state, nowMs, caused, record }: InHand) {
     const current = run.value;
     const asked = state.value;
     if (!current || !asked?.brief) return;
-    const sizes = [...asked.lots].map(([id, lot]) => [id, lot.sized]);
+    const sizes = [...asked.batters.values()].map(({ formulaId, sized, shares, standInIds }) => [
+      ...[formulaId, sized, shares, standInIds],
+    ]);
     const key = JSON.stringify([current.id, asked.brief, [...asked.portionMl], sizes]);
     if (key === plannedFor) return;
     plannedFor = key;

@@ -1,3 +1,4 @@
+import { batter } from './en/batter.ts';
 import { house } from './en/house.ts';
 import { library } from './en/library.ts';
 import { pantry } from './en/pantry.ts';
@@ -5,4 +6,4 @@ import { stages } from './en/stages.ts';
 import { stove } from './en/stove.ts';
 
 /** Every word of the interface, in English. A cook's words; no jargon of software. */
-export const en = { ...house, ...library, ...pantry, ...stages, ...stove };
+export const en = { ...house, ...batter, ...library, ...pantry, ...stages, ...stove };

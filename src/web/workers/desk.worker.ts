@@ -1,5 +1,15 @@
 import { expose } from 'comlink';
-import { forecast, lotFor, planRun, type Forecast, type RunPlan, type TableCache } from '#core/desk';
+import {
+  forecast,
+  lotConsistency,
+  lotFor,
+  planRun,
+  pourEffects,
+  type Forecast,
+  type PourEffects,
+  type RunPlan,
+  type TableCache,
+} from '#core/desk';
 import type { ScaledBatter } from '#core/formula';
 import type { PieceTimeline } from '#core/piece';
 import { hiddenKitchen, simulatedProbe, trueSurface, trueTimeline, type TrueTables } from '#core/rehearsal';
@@ -43,6 +53,13 @@ const desk = {
       if (lot) lots[item.formulaId] = lot;
     }
     return lots;
+  },
+
+  /** What a pour of a mixed lot becomes when it is poured at a moment. */
+  effects(pins: Pins, state: RunState, key: string, pourMs: number): PourEffects | null {
+    const lot = state.lots.get(key);
+    if (!lot || lot.mixedAtMs === null) return null;
+    return pourEffects(pins, state, lot, lotConsistency(pins, state, lot, pourMs), pourMs, tables);
   },
 
   probe(pins: Pins, state: RunState, seed: number, stationId: string, zoneId: string, nowMs: number): number {

@@ -1,15 +1,13 @@
 <script setup lang="ts">
 import { Check, Cylinder, Package } from '@lucide/vue';
-import { computed } from 'vue';
 import type { Larder } from '#core/ingredients';
 import { cups, eggCount, ingredientName, weight } from '../../parts/format.ts';
 import { t } from '../../words/index.ts';
-import { figuresOf, type BatterRow } from './use-batter.ts';
+import type { BatterRow } from './use-batter.ts';
 
 /** One figure to weigh. What stays back looks different and is no button: it is not for now. */
-const props = defineProps<{ row: BatterRow; larder: Larder; next: boolean; done: boolean }>();
+defineProps<{ row: BatterRow; larder: Larder; next: boolean; done: boolean }>();
 defineEmits<{ weigh: [] }>();
-const amount = computed(() => figuresOf(props.row));
 </script>
 
 <template>
@@ -39,27 +37,15 @@ const amount = computed(() => figuresOf(props.row));
       <span v-if="row.ofG !== null && row.section !== 'later'" class="block text-sm text-soft">{{
         t('batter.ofIt', { all: weight(row.ofG) })
       }}</span>
-      <span v-if="row.perLot.length" class="block text-sm text-soft">{{
-        t('batter.inAll', { all: weight(row.massG) })
+      <span v-if="row.wentInG !== null" class="block text-sm font-semibold text-bell">{{
+        t('batter.weighedAs', { amount: weight(row.wentInG) })
       }}</span>
     </span>
-    <span class="text-right" :class="row.section === 'later' ? 'text-lg' : 'figure text-2xl'">
-      <!-- in several lots the figure of each bowl stands alone: the sum is nowhere to be weighed -->
-      <span v-for="(lot, index) in amount.figures" :key="index" class="block whitespace-nowrap"
-        ><span v-if="amount.figures.length > 1" class="mr-2 font-reading text-sm font-normal text-soft">{{
-          t('batter.lot', { n: index + 1 })
-        }}</span
-        ><span v-if="amount.times > 1" class="text-lg text-soft">{{ amount.times }} ×</span>&nbsp;{{
-          lot.eggs && row.perLot.length ? eggCount(row.ingredientId, lot.eggs) : weight(lot.massG)
-        }}</span
-      >
-    </span>
+    <span class="text-right whitespace-nowrap" :class="row.section === 'later' ? 'text-lg' : 'figure text-2xl'">{{
+      weight(row.massG)
+    }}</span>
     <span class="text-right text-soft max-sm:hidden">{{
-      row.perLot.length
-        ? ''
-        : row.eggs
-          ? eggCount(row.ingredientId, row.eggs)
-          : cups(row.ingredientId, row.massG, larder)
+      row.eggs ? eggCount(row.ingredientId, row.eggs) : cups(row.ingredientId, row.massG, larder)
     }}</span>
   </component>
 </template>

@@ -1,40 +1,69 @@
 <script setup lang="ts">
 import { onKeyStroke } from '@vueuse/core';
-import { computed, ref } from 'vue';
+import { computed, ref, useTemplateRef, watch } from 'vue';
 import { useRouter } from 'vue-router';
-import { formulaOf, runAllergens } from '#core/desk';
-import { stepOf, wholePieces } from '#core/formula';
+import { formulaOf, lotAmounts, mixedVolumeMl, runAllergens, stillBack } from '#core/desk';
+import { mixLimit, stepOf, toolsFor, wholePieces } from '#core/formula';
 import AllergenChips from '../../parts/AllergenChips.vue';
+import BatterBalance from '../../parts/BatterBalance.vue';
 import BigButton from '../../parts/BigButton.vue';
 import CautionLine from '../../parts/CautionLine.vue';
-import { clock, cups, eggCount, grams, ingredientName, millilitres, weight } from '../../parts/format.ts';
+import { clock, ingredientName, millilitres } from '../../parts/format.ts';
 import PaperCard from '../../parts/PaperCard.vue';
 import { useRun } from '../../stores/run.ts';
 import { t } from '../../words/index.ts';
 import { isFormControl } from '../keys.ts';
 import LotTabs from '../LotTabs.vue';
+import TaskList from '../TaskList.vue';
+import { useLots } from '../use-lots.ts';
+import { useTasks } from '../use-tasks.ts';
 import AmountRow from './AmountRow.vue';
-import BatterBalance from '../../parts/BatterBalance.vue';
+import GatherList from './GatherList.vue';
+import HeldBackCard from './HeldBackCard.vue';
+import LotsNote from './LotsNote.vue';
+import MixingCard from './MixingCard.vue';
+import NextAmount from './NextAmount.vue';
 import ResizeLot from './ResizeLot.vue';
-import { figuresOf, useBatter, type BatterRow } from './use-batter.ts';
+import { useBatter, type BatterRow } from './use-batter.ts';
 
 const store = useRun();
 const router = useRouter();
-const items = store.state!.brief?.items ?? [];
-const lotOf = (id: string) => store.state!.lots.get(id);
-const unmixed = items.filter((item) => !lotOf(item.formulaId)?.mixedAtMs);
+const all = useLots();
+const waiting = computed(() => all.value.filter(({ lot }) => lot?.mixedAtMs == null));
 /** The one begun, else the first that is not mixed. */
-const begun = unmixed.find((item) => (lotOf(item.formulaId)?.weighed.size ?? 0) > 0);
-const formulaId = ref((begun ?? unmixed[0] ?? items[0]!).formulaId);
+const first = waiting.value.find(({ lot }) => (lot?.weighed.size ?? 0) > 0) ?? waiting.value[0] ?? all.value[0]!;
+const formulaId = ref(first.formulaId);
+const number = ref(first.number);
+watch(formulaId, (id) => (number.value = waiting.value.find((each) => each.formulaId === id)?.number ?? 1));
 
-const { body, larder, amounts, lot, lots, sections, open, pastTins } = useBatter(formulaId);
+const { body, larder, amounts, batter, shares, lot, planned, advised, groups, open, pastTins } = useBatter(
+  formulaId,
+  number,
+);
 const nextRow = computed(() => open.value[0]);
 const mixed = computed(() => lot.value?.mixedAtMs ?? null);
+const back = computed(() =>
+  lot.value && mixed.value !== null ? stillBack(store.run!.pins, store.state!, lot.value) : [],
+);
+/** What is really in the bowl, once it is mixed. */
+const inIt = computed(() =>
+  mixed.value === null ? undefined : lotAmounts(store.run!.pins, store.state!, formulaId.value, lot.value, Infinity),
+);
+const view = ref<'gather' | 'weigh'>('weigh');
+const gathered = computed(() => ({
+  n: batter.value?.gathered.size ?? 0,
+  of: body.value.lines.length + toolsFor(body.value).length,
+}));
 const asking = ref(false);
 /** Powder and soda are taken for each other: with both in a batter each tin is looked at once more. */
 const tinAsked = ref<BatterRow | null>(null);
+const mixing = useTemplateRef('mixing');
+const { tasks, done } = useTasks();
+const before = computed(() =>
+  tasks.value.filter((task) => task.formulaId === formulaId.value && ['temper', 'melt', 'soak'].includes(task.kind)),
+);
 
-function weigh(row: BatterRow): void {
+function weigh(row: BatterRow, massG: number | null = row.massG): void {
   if (row.tin && tinAsked.value?.ingredientId !== row.ingredientId) {
     tinAsked.value = row;
     return;
@@ -44,9 +73,8 @@ function weigh(row: BatterRow): void {
     {
       kind: 'line-weighed',
       payload: {
-        formulaId: formulaId.value,
-        ingredientId: row.ingredientId,
-        massG: row.massG === null ? null : Math.max(0.1, Math.round(row.massG * 10) / 10),
+        ...{ formulaId: formulaId.value, lot: number.value, ingredientId: row.ingredientId },
+        massG: massG === null ? null : Math.max(0.1, Math.round(massG * 10) / 10),
       },
     },
   ]);
@@ -64,39 +92,30 @@ async function mix(): Promise<void> {
     {
       kind: 'lot-mixed',
       payload: {
-        formulaId: formulaId.value,
-        atMs: store.nowMs,
-        volumeMl: Math.round(amounts.value!.volumeMl),
+        ...{ formulaId: formulaId.value, lot: number.value, atMs: store.nowMs },
+        volumeMl: Math.max(1, Math.round(mixedVolumeMl(store.run!.pins, store.state!, formulaId.value, number.value))),
         batterC: store.run!.pins.roomC - 2,
       },
     },
   ]);
-  const waiting = items.find((item) => !store.state!.lots.get(item.formulaId)?.mixedAtMs);
-  if (waiting) formulaId.value = waiting.formulaId;
-  else await router.push(`/runs/${store.run!.id}/rest`);
+  if (back.value.length === 0) await toTheNext();
+}
+
+/** The next lot to mix, or the rest of those that are. */
+async function toTheNext(): Promise<void> {
+  const next = waiting.value[0];
+  if (!next) return void (await router.push(`/runs/${store.run!.id}/rest`));
+  formulaId.value = next.formulaId;
+  number.value = next.number;
 }
 
 function act(): void {
-  if (mixed.value !== null) return;
+  if (mixed.value !== null || view.value === 'gather') return;
   const row = tinAsked.value ?? nextRow.value;
   if (row) weigh(row);
+  else if (mixLimit(body.value) && lot.value?.mixingAtMs == null) void mixing.value?.begin();
   else void mix();
 }
-/** What to weigh: in several lots bowl by bowl. */
-function amountOf(row: BatterRow): string {
-  const { times, figures } = figuresOf(row);
-  const words = figures.map(({ massG, eggs }) => (eggs ? eggCount(row.ingredientId, eggs) : weight(massG)));
-  return times > 1 ? `${times} × ${words[0]}` : words.join(' + ');
-}
-const about = computed(() => {
-  const row = nextRow.value!;
-  if (row.perLot.length) return t('batter.inAll', { all: weight(row.massG) });
-  if (row.massG === null) return t('batter.unknownMass');
-  if (row.eggs) return t('batter.eggsAre', { g: grams(row.massG) });
-  if (row.ofG !== null) return t('batter.ofIt', { all: weight(row.ofG) });
-  const spoons = cups(row.ingredientId, row.massG, larder.value);
-  return spoons ? t('batter.about', { cups: spoons }) : '';
-});
 const contains = computed(() => runAllergens(store.run!.pins, store.state!, formulaId.value));
 const carried = computed(() =>
   contains.value.carried
@@ -108,6 +127,12 @@ const carried = computed(() =>
     )
     .join(', '),
 );
+const makes = computed(() => {
+  const portion = millilitres(store.state!.portionMl.get(formulaId.value) ?? body.value.portion.volumeMl);
+  const pours = wholePieces(amounts.value!.pours * (planned.value?.share ?? 1));
+  if (shares.value.length === 1) return t('batter.makes', { pours, portion });
+  return t('batter.ofLots', { n: number.value, of: shares.value.length, pours, portion });
+});
 onKeyStroke(' ', (event) => {
   if (isFormControl(event)) return;
   event.preventDefault();
@@ -120,22 +145,33 @@ onKeyStroke(' ', (event) => {
     <LotTabs v-model="formulaId" :label="t('batter.which')" />
     <div class="grid items-start gap-4 lg:grid-cols-[2fr_1fr_1.1fr]">
       <PaperCard v-if="amounts">
-        <h2 class="mb-1 text-2xl">{{ body.name }}</h2>
-        <p class="mb-3 text-soft">
-          {{
-            t('batter.makes', {
-              pours: wholePieces(amounts.pours),
-              portion: millilitres(store.state!.portionMl.get(formulaId) ?? body.portion.volumeMl),
-            })
-          }}
+        <div class="mb-1 flex flex-wrap items-center gap-3">
+          <h2 class="mr-auto text-2xl">{{ body.name }}</h2>
+          <div class="flex rounded-control border border-line p-1" role="group" :aria-label="t('batter.view.label')">
+            <button
+              v-for="each in ['gather', 'weigh'] as const"
+              :key="each"
+              type="button"
+              class="min-h-11 rounded-control px-4"
+              :class="view === each ? 'bg-mist font-semibold text-bell' : ''"
+              :aria-pressed="view === each"
+              @click="view = each"
+            >
+              {{ t(`batter.view.${each}`) }}
+            </button>
+          </div>
+        </div>
+        <p class="mb-2 text-soft">
+          {{ view === 'gather' ? `${makes} ${t('batter.gathered', gathered)}.` : makes }}
         </p>
-        <ResizeLot v-if="mixed === null" :formula-id="formulaId" :body="body" :larder="larder" :amounts="amounts" />
-        <p v-if="lots?.because" class="mb-3 font-semibold text-bell" role="note">
-          {{ t(`batter.lots.${lots.because}`, { n: lots.lots.length }) }}
-          <span v-if="lots.lots.length < lots.wanted" class="text-ember">{{
-            t('batter.lots.fewer', { wanted: lots.wanted, n: lots.lots.length })
-          }}</span>
-        </p>
+        <ResizeLot
+          v-if="mixed === null && view === 'weigh'"
+          :formula-id="formulaId"
+          :body="body"
+          :larder="larder"
+          :amounts="amounts"
+        />
+        <LotsNote v-model="number" :formula-id="formulaId" :advised="advised" :shares="shares" />
         <p
           v-for="tin in pastTins"
           :key="tin.ingredientId"
@@ -147,25 +183,34 @@ onKeyStroke(' ', (event) => {
           }}</span>
           {{ t(`batter.tinTest.${tin.role}`) }}
         </p>
-        <section v-for="section in sections" :key="section.name" class="mb-2">
-          <h3
-            class="border-t border-line pt-2 text-sm font-semibold"
-            :class="section.name === 'mix' ? 'text-leaf' : 'text-ember'"
-          >
-            {{ t(`batter.moment.${section.name}`) }}
-          </h3>
-          <ul>
-            <li v-for="row in section.rows" :key="row.ingredientId" class="border-t border-line first:border-0">
-              <AmountRow
-                :row="row"
-                :larder="larder"
-                :next="row === nextRow && mixed === null"
-                :done="mixed !== null"
-                @weigh="weigh(row)"
-              />
-            </li>
-          </ul>
-        </section>
+        <GatherList
+          v-if="view === 'gather'"
+          :formula-id="formulaId"
+          :body="body"
+          :larder="larder"
+          :mixed="all.some((each) => each.formulaId === formulaId && each.lot?.mixedAtMs != null)"
+        />
+        <template v-else>
+          <section v-for="group in groups" :key="group.group ?? group.section" class="mb-2">
+            <h3
+              class="border-t border-line pt-2 text-sm font-semibold"
+              :class="group.section === 'mix' ? 'text-leaf' : 'text-ember'"
+            >
+              {{ group.group ? t(`group.${group.group}`) : t(`batter.moment.${group.section}`) }}
+            </h3>
+            <ul>
+              <li v-for="row in group.rows" :key="row.ingredientId" class="border-t border-line first:border-0">
+                <AmountRow
+                  :row="row"
+                  :larder="larder"
+                  :next="row === nextRow && mixed === null"
+                  :done="mixed !== null"
+                  @weigh="weigh(row)"
+                />
+              </li>
+            </ul>
+          </section>
+        </template>
         <p v-if="amounts.gaps.length" class="text-sm text-ember">
           {{ t('batter.gaps', { names: amounts.gaps.map((id) => ingredientName(id, larder)).join(', ') }) }}
         </p>
@@ -177,60 +222,55 @@ onKeyStroke(' ', (event) => {
         v-if="amounts"
         :body="body"
         :batter="amounts"
+        :now="inIt"
         :larder="larder"
         :pressure-pa="store.run!.pins.pressurePa"
         with-volume
         class="max-lg:order-last"
       />
-      <div class="flex flex-col gap-4">
-        <PaperCard v-if="mixed !== null" look="leaf">
+      <div class="flex flex-col gap-4 max-lg:order-first">
+        <HeldBackCard v-if="lot && back.length" :lot="lot" @right="toTheNext" />
+        <PaperCard v-else-if="mixed !== null" look="leaf">
           <p class="figure text-2xl text-leaf">
             {{ t('batter.mixedAt', { time: clock(mixed, store.run!.pins.timeZone) }) }}
           </p>
           <p>{{ t('batter.toRest') }}</p>
+          <BigButton class="mt-3 w-full" @click="toTheNext">{{
+            waiting[0] ? t('line.mix', { name: waiting[0].body.name }) : t('stage.rest')
+          }}</BigButton>
         </PaperCard>
         <PaperCard v-else-if="amounts" look="bell">
           <p>{{ t('hand.next') }}</p>
-          <template v-if="tinAsked">
-            <p class="figure text-3xl leading-tight">
-              {{ amountOf(tinAsked) }}<br />{{ ingredientName(tinAsked.ingredientId, larder).toLowerCase() }}
-            </p>
-            <p class="mt-2 text-lg font-semibold">{{ t(`batter.whichTin.${tinAsked.tin}`) }}</p>
-            <BigButton look="onBell" class="mt-4 w-full" :key-cap="t('key.space')" @click="weigh(tinAsked)">{{
-              t(tinAsked.tin === 'powder' ? 'batter.whichTin.askPowder' : 'batter.whichTin.askSoda')
-            }}</BigButton>
-            <button type="button" class="mt-2 min-h-12 w-full rounded-control underline" @click="tinAsked = null">
-              {{ t('brief.leave') }}
-            </button>
-          </template>
-          <template v-else-if="nextRow && !asking">
-            <p class="figure text-4xl leading-tight" data-testid="next-line">
-              {{ amountOf(nextRow) }}<br />{{ ingredientName(nextRow.ingredientId, larder).toLowerCase() }}
-            </p>
-            <p class="mt-2">{{ about }}</p>
-            <BigButton look="onBell" class="mt-4 w-full" :key-cap="t('key.space')" @click="weigh(nextRow)">{{
-              t('batter.weighed')
-            }}</BigButton>
-            <button type="button" class="mt-2 min-h-12 w-full rounded-control underline" @click="mix">
-              {{ t('batter.mixedAlready') }}
-            </button>
-          </template>
-          <template v-else-if="asking">
+          <template v-if="asking">
             <p class="figure text-2xl">{{ t('batter.notTicked') }}</p>
             <p class="mt-1">{{ open.map((row) => ingredientName(row.ingredientId, larder)).join(', ') }}</p>
             <p class="mt-2">{{ t('batter.unknownStays') }}</p>
             <BigButton look="onBell" class="mt-4 w-full" @click="mix">{{ t('batter.mixedAnyway') }}</BigButton>
-            <button type="button" class="mt-2 min-h-12 w-full rounded-control underline" @click="asking = false">
+            <button type="button" class="mt-2 min-h-14 w-full rounded-control underline" @click="asking = false">
               {{ t('brief.leave') }}
             </button>
           </template>
-          <template v-else>
-            <p class="figure text-4xl leading-tight">{{ t('batter.mixNow') }}</p>
-            <p class="mt-2">{{ body.mix.reason }}</p>
-            <BigButton look="onBell" class="mt-4 w-full" :key-cap="t('key.space')" @click="mix">{{
-              t('batter.mixed')
-            }}</BigButton>
-          </template>
+          <NextAmount
+            v-else-if="tinAsked ?? nextRow"
+            :row="(tinAsked ?? nextRow)!"
+            :larder="larder"
+            :asked="tinAsked !== null"
+            @weigh="(massG) => weigh((tinAsked ?? nextRow)!, massG)"
+            @leave="tinAsked = null"
+            @mixed="mix"
+          />
+          <MixingCard
+            v-else
+            ref="mixing"
+            :formula-id="formulaId"
+            :number="number"
+            :body="body"
+            :lot="lot"
+            @mixed="mix"
+          />
+        </PaperCard>
+        <PaperCard v-if="before.length && mixed === null" :title="t('tasks.title')">
+          <TaskList :tasks="before" @done="done" />
         </PaperCard>
         <PaperCard :title="t(`mix.${body.mix.school}`)">
           <ol class="flex flex-col gap-2">
@@ -241,6 +281,7 @@ onKeyStroke(' ', (event) => {
               >
             </li>
           </ol>
+          <p class="mt-2 text-sm text-soft">{{ body.mix.reason }}</p>
         </PaperCard>
         <PaperCard :title="t('batter.contains')">
           <AllergenChips class="mb-3" :allergens="contains.batter" />

@@ -15,7 +15,7 @@ const store = useRun();
 const pieces = computed(
   () => store.state!.brief?.items.find((item) => item.formulaId === props.formulaId)?.pieces ?? 0,
 );
-const sized = computed(() => store.state!.lots.get(props.formulaId)?.sized ?? null);
+const sized = computed(() => store.state!.batters.get(props.formulaId)?.sized ?? null);
 const target = shallowRef<ScaleTarget>({ by: 'pieces', pieces: pieces.value });
 const eggs = ref<'whole' | 'grams'>('whole');
 const portionMl = computed(() => store.state!.portionMl.get(props.formulaId) ?? props.body.portion.volumeMl);

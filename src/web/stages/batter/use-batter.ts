@@ -1,11 +1,10 @@
 import { DateTime } from 'luxon';
 import { computed, type Ref } from 'vue';
-import { formulaOf } from '#core/desk';
-import { lotsOf, tinState, type ScaledLine } from '#core/formula';
+import { bodyInRun, plannedLot, sharesOf } from '#core/desk';
+import { lotsOf, mixGroups, tinState, type MixGroupId, type ScaledLine } from '#core/formula';
 import { ingredientOf } from '#core/ingredients';
-import { larderOf } from '#core/run';
+import { larderOf, lotKey } from '#core/run';
 import { useRun } from '../../stores/run.ts';
-import { useSession } from '../../stores/session.ts';
 
 /** Where a figure belongs: what stays back is a figure of its own, so that nobody pours the wrong one. */
 export type Section = 'mix' | 'later' | 'justBefore' | 'onPiece';
@@ -18,62 +17,63 @@ export interface BatterRow {
   /** All of the line, when this row is a part of it. */
   readonly ofG: number | null;
   readonly eggs: number | undefined;
-  /** The same row in each lot, when there are several. */
-  readonly perLot: readonly { readonly massG: number | null; readonly eggs: number | undefined }[];
   readonly tin: 'powder' | 'soda' | null;
   readonly weighed: boolean;
+  /** What went in, when it was another amount. */
+  readonly wentInG: number | null;
 }
 
-/** Figures to weigh for a row: one, or one for each lot; the same in all of them is said once. */
-export function figuresOf(row: BatterRow): { times: number; figures: readonly Pick<BatterRow, 'massG' | 'eggs'>[] } {
-  const [first, ...others] = row.perLot;
-  if (!first) return { times: 1, figures: [row] };
-  const same = others.every((lot) => lot.eggs === first.eggs && Math.abs((lot.massG ?? 0) - (first.massG ?? 0)) < 0.05);
-  return same ? { times: row.perLot.length, figures: [first] } : { times: 1, figures: row.perLot };
+export interface RowGroup {
+  readonly section: Section;
+  /** Bowl or turn of the formula's school. */
+  readonly group: MixGroupId | null;
+  readonly rows: readonly BatterRow[];
 }
 
-/** The batter of a formula of the run in hand, as rows to weigh. */
-export function useBatter(formulaId: Ref<string>) {
+/** The batter of a formula of the run in hand, one lot of it as rows to weigh. */
+export function useBatter(formulaId: Ref<string>, number: Ref<number>) {
   const store = useRun();
-  const session = useSession();
-  const body = computed(() => formulaOf(store.run!.pins, formulaId.value));
+  const body = computed(() => bodyInRun(store.run!.pins, store.state!, formulaId.value));
   const larder = computed(() => larderOf(store.run!.pins));
   const amounts = computed(() => store.lots[formulaId.value]);
-  const lot = computed(() => store.state!.lots.get(formulaId.value));
-  const lots = computed(
+  const shares = computed(() => sharesOf(store.state!, formulaId.value));
+  const batter = computed(() => store.state!.batters.get(formulaId.value));
+  const lot = computed(() => store.state!.lots.get(lotKey(formulaId.value, number.value)));
+  const planned = computed(() => plannedLot(store.run!.pins, store.state!, formulaId.value, number.value));
+  /** Lots that bowl, rest or whites ask for. */
+  const advised = computed(
     () =>
       amounts.value &&
-      lotsOf(amounts.value, body.value, {
-        bowlMl: session.session?.kitchen.facts.bowlMl ?? null,
-        pouringMin: pouringMin(),
-      }),
+      lotsOf(amounts.value, body.value, { bowlMl: store.run!.pins.bowlMl ?? null, pouringMin: pouringMin() }),
   );
 
   /** From the first pour to the last lift of this batter, as planned. */
   function pouringMin(): number | null {
-    const plan = store.plan;
-    const planned = plan?.lots.find((each) => each.formulaId === formulaId.value);
-    return plan && planned ? (plan.lastLiftMs - planned.firstPourMs) / 60_000 : null;
+    const pours = store.plan?.panfuls.filter((panful) => panful.formulaId === formulaId.value) ?? [];
+    if (pours.length === 0) return null;
+    return (pours.at(-1)!.endMs - pours[0]!.pourMs) / 60_000;
   }
 
   const rows = computed(() => {
-    const lines = amounts.value?.lines ?? [];
+    const lines = planned.value?.lines ?? [];
     const both = ['powder', 'soda'].every((role) => lines.some((line) => roleOf(line) === role));
-    return lines.flatMap((line, index): BatterRow[] => {
+    return lines.flatMap((line): BatterRow[] => {
       const role = roleOf(line);
-      const ofLots = lots.value && lots.value.lots.length > 1 ? lots.value.lots.map((each) => each.lines[index]!) : [];
-      const row = (section: Section, part: (of: ScaledLine) => number | null): BatterRow => ({
-        ingredientId: line.ingredientId,
-        section,
-        massG: part(line),
-        ofG: line.heldBackG > 0 ? line.massG : null,
-        eggs: section === 'later' ? undefined : line.eggs,
-        perLot: ofLots.map((of) => ({ massG: part(of), eggs: section === 'later' ? undefined : of.eggs })),
-        tin: both && (role === 'powder' || role === 'soda') ? role : null,
-        weighed: section !== 'later' && (lot.value?.weighed.has(line.ingredientId) ?? false),
-      });
-      const now = row(line.when, (of) => (of.massG === null ? null : of.massG - of.heldBackG));
-      return line.heldBackG > 0 ? [now, row('later', (of) => of.heldBackG)] : [now];
+      const row = (section: Section, massG: number | null): BatterRow => {
+        const went = section === 'later' ? undefined : lot.value?.weighed.get(line.ingredientId);
+        return {
+          ingredientId: line.ingredientId,
+          section,
+          massG,
+          ofG: line.heldBackG > 0 ? line.massG : null,
+          eggs: section === 'later' ? undefined : line.eggs,
+          tin: both && (role === 'powder' || role === 'soda') ? role : null,
+          weighed: went !== undefined,
+          wentInG: went != null && massG !== null && Math.abs(went - massG) > 0.051 ? went : null,
+        };
+      };
+      const now = row(line.when, line.massG === null ? null : line.massG - line.heldBackG);
+      return line.heldBackG > 0 ? [now, row('later', line.heldBackG)] : [now];
     });
   });
   /** Tins past their last day on the day of the run. */
@@ -86,12 +86,21 @@ export function useBatter(formulaId: Ref<string>) {
     });
   });
   const roleOf = (line: ScaledLine) => ingredientOf(larder.value, line.ingredientId).role;
-  const sections = computed(() =>
-    (['mix', 'later', 'justBefore', 'onPiece'] as const)
-      .map((name) => ({ name, rows: rows.value.filter((row) => row.section === name) }))
-      .filter((section) => section.rows.length > 0),
+  const groups = computed((): RowGroup[] => {
+    const now = mixGroups(body.value, larder.value).map(({ id, ingredientIds }): RowGroup => ({
+      section: 'mix',
+      group: id,
+      rows: ingredientIds.flatMap((id) => rows.value.filter((row) => row.section === 'mix' && row.ingredientId === id)),
+    }));
+    const rest = (['later', 'justBefore', 'onPiece'] as const).map((section): RowGroup => ({
+      ...{ section, group: null },
+      rows: rows.value.filter((row) => row.section === section),
+    }));
+    return [...now, ...rest].filter((group) => group.rows.length > 0);
+  });
+  /** To be ticked before the lot is mixed, in the order in which they go in. */
+  const open = computed(() =>
+    groups.value.flatMap((group) => (group.section === 'mix' ? group.rows.filter((row) => !row.weighed) : [])),
   );
-  /** To be ticked before the lot is mixed. */
-  const open = computed(() => rows.value.filter((row) => row.section === 'mix' && !row.weighed));
-  return { body, larder, amounts, lot, lots, rows, sections, open, pastTins };
+  return { body, larder, amounts, batter, shares, lot, planned, advised, rows, groups, open, pastTins };
 }

@@ -2,6 +2,7 @@
 import { computed, onMounted, ref } from 'vue';
 import { RouterLink, useRouter } from 'vue-router';
 import { briefPanfuls, formulaOf, stationOf } from '#core/desk';
+import type { PlannedLot } from '#core/plan';
 import { clock, day, mark, minutes } from '../../parts/format.ts';
 import BigButton from '../../parts/BigButton.vue';
 import PaperCard from '../../parts/PaperCard.vue';
@@ -10,7 +11,9 @@ import { useLibrary } from '../../stores/library.ts';
 import { useRun } from '../../stores/run.ts';
 import { t, tn } from '../../words/index.ts';
 import { useStartPassed } from '../use-start-passed.ts';
+import { useTasks } from '../use-tasks.ts';
 import BriefForm from './BriefForm.vue';
+import TasksCard from './TasksCard.vue';
 
 const store = useRun();
 const library = useLibrary();
@@ -36,14 +39,25 @@ function zoneName(stationId: string, zoneId: string): string {
   return station.zones.length > 1 ? `${station.name} ${zoneId}` : station.name;
 }
 
+const { tasks } = useTasks();
+/** A lot is told apart only where there are several. */
+function mixOf(lot: PlannedLot): string {
+  const { name } = formulaOf(store.run!.pins, lot.formulaId);
+  const several = store.plan!.lots.some((other) => other.formulaId === lot.formulaId && other.number !== lot.number);
+  return t('brief.mix', { name: several ? t('rest.lot', { name, n: lot.number }) : name });
+}
+
 /** What happens when, in order. */
 const steps = computed(() => {
   const { plan, run } = store;
   if (!plan || !run) return [];
   const list = [
+    ...tasks.value
+      .filter((task) => task.kind !== 'plate') // each zone has its own line, with its marks
+      .map((task) => ({ atMs: task.dueMs, what: task.words, detail: '' })),
     ...plan.lots.map((lot) => ({
       atMs: lot.mixStartMs,
-      what: t('brief.mix', { name: formulaOf(run.pins, lot.formulaId).name }),
+      what: mixOf(lot),
       detail: t('brief.mixDetail', { end: clock(lot.mixEndMs, zone.value), pour: clock(lot.firstPourMs, zone.value) }),
     })),
     ...plan.preheats.map((preheat) => {
@@ -170,6 +184,7 @@ async function rehearse(): Promise<void> {
       <PaperCard v-else-if="store.plan" look="leaf"
         ><p class="font-semibold text-leaf">{{ t('brief.allFits') }}</p></PaperCard
       >
+      <TasksCard v-if="store.plan" />
       <PaperCard v-if="notes.length" :title="t('brief.notes')">
         <ul class="flex flex-col gap-2">
           <li v-for="note in notes" :key="note.runId + note.atMs">

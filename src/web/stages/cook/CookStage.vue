@@ -6,12 +6,14 @@ import { useRouter } from 'vue-router';
 import { familyOf } from '#core/formula';
 import { CUES_OF } from '#core/piece';
 import { formulaOf, stationOf } from '#core/desk';
+import { lotInUse } from '#core/run';
 import BigButton from '../../parts/BigButton.vue';
 import CautionLine from '../../parts/CautionLine.vue';
 import PaperCard from '../../parts/PaperCard.vue';
 import { useRun } from '../../stores/run.ts';
 import { t } from '../../words/index.ts';
 import { isFormControl } from '../keys.ts';
+import BatterAtHand from './BatterAtHand.vue';
 import CueLadder from './CueLadder.vue';
 import HeatAdvice from './HeatAdvice.vue';
 import NextHandCard from './NextHandCard.vue';
@@ -42,7 +44,7 @@ const notReady = computed(() => {
     (candidate) => candidate.stationId === next.value?.stationId && candidate.zoneId === next.value?.zoneId,
   );
   if (next.value?.verb !== 'pour') return null;
-  if (store.state!.lots.get(next.value.formulaId)?.mixedAtMs == null) return 'notMixed';
+  if (!lotInUse(store.state!, next.value.formulaId)) return 'notMixed';
   if (zone === undefined || zone.ready) return null;
   return zone.surfaceC < zone.targetC ? 'tooCool' : 'tooHot';
 });
@@ -172,6 +174,7 @@ useTone(
       <PaperCard v-else
         ><p class="text-soft">{{ t('ladder.none') }}</p></PaperCard
       >
+      <BatterAtHand />
       <CautionLine stage="cook" />
     </div>
   </div>

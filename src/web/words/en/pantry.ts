@@ -11,8 +11,8 @@ export const pantry = {
     eggs: '{n} egg | {n} eggs',
     whites: '{n} white | {n} whites',
     yolks: '{n} yolk | {n} yolks',
-    g: '{n} g',
-    oz: '{n} oz',
+    g: '{n}\u00a0g',
+    oz: '{n}\u00a0oz',
     unknown: 'unknown',
   },
   batterType: {

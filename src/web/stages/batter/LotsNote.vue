@@ -1,0 +1,61 @@
+<script setup lang="ts">
+import { computed } from 'vue';
+import type { Lots } from '#core/formula';
+import { lotKey } from '#core/run';
+import { useRun } from '../../stores/run.ts';
+import { t } from '../../words/index.ts';
+
+/** How many lots a batter wants, one tap to part it, and which of them is in hand. */
+const props = defineProps<{ formulaId: string; advised: Lots | undefined; shares: readonly number[] }>();
+const number = defineModel<number>({ required: true });
+const store = useRun();
+const mixed = (n: number) => store.state!.lots.get(lotKey(props.formulaId, n))?.mixedAtMs != null;
+const anyMixed = computed(() => props.shares.some((_share, index) => mixed(index + 1)));
+
+async function part(shares: readonly number[]): Promise<void> {
+  number.value = 1;
+  await store.tap([{ kind: 'lots-parted', payload: { formulaId: props.formulaId, shares: [...shares] } }]);
+}
+</script>
+
+<template>
+  <div class="mb-2 flex flex-col gap-2">
+    <template v-if="advised?.because && shares.length !== advised.lots.length && !anyMixed">
+      <p class="font-semibold text-bell" role="note">
+        {{ t(`batter.lots.${advised.because}`, { n: advised.lots.length }) }}
+        <span v-if="advised.lots.length < advised.wanted" class="text-ember">{{
+          t('batter.lots.fewer', { wanted: advised.wanted, n: advised.lots.length })
+        }}</span>
+      </p>
+      <button
+        type="button"
+        class="min-h-14 self-start rounded-control border border-line bg-card px-4 font-semibold hover:bg-mist"
+        @click="part(advised.lots.map((lot) => lot.share))"
+      >
+        {{ t('batter.part', { n: advised.lots.length }) }}
+      </button>
+    </template>
+    <div
+      v-if="shares.length > 1"
+      class="flex flex-wrap items-center gap-2"
+      role="group"
+      :aria-label="t('batter.whichLot')"
+    >
+      <button
+        v-for="n in shares.length"
+        :key="n"
+        type="button"
+        class="min-h-14 rounded-full border px-5"
+        :class="n === number ? 'border-bell bg-mist font-semibold text-bell' : 'border-line bg-card'"
+        :aria-pressed="n === number"
+        @click="number = n"
+      >
+        {{ t('batter.lot', { n }) }}<span v-if="mixed(n)" aria-hidden="true" class="ml-1 text-leaf">✓</span
+        ><span v-if="mixed(n)" class="sr-only">{{ t('frame.done') }}</span>
+      </button>
+      <button v-if="!anyMixed" type="button" class="min-h-14 px-3 text-bell underline" @click="part([1])">
+        {{ t('batter.unpart') }}
+      </button>
+    </div>
+  </div>
+</template>

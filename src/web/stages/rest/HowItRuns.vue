@@ -1,0 +1,167 @@
+<script setup lang="ts">
+import { computed, ref, toRef } from 'vue';
+import { Disclosure, DisclosureButton, DisclosurePanel } from '@headlessui/vue';
+import { fromG, toG } from '#core/units';
+import { larderOf, type Lot } from '#core/run';
+import type { FormulaBody } from '#core/formula';
+import BigButton from '../../parts/BigButton.vue';
+import { ingredientName, number, temperature, weight } from '../../parts/format.ts';
+import NumberPad from '../../parts/NumberPad.vue';
+import { useRun } from '../../stores/run.ts';
+import { useSession } from '../../stores/session.ts';
+import { t, tn } from '../../words/index.ts';
+import MeasureForm from './MeasureForm.vue';
+import { consistencyWords, useConsistency } from './use-consistency.ts';
+
+/** How thick a lot is, what to stir in, and what a pour of it becomes: by taps alone. */
+const props = defineProps<{ lot: Lot; body: FormulaBody; firstPourMs: number | null }>();
+const store = useRun();
+const session = useSession();
+const { dose, density, effects } = useConsistency(toRef(props, 'lot'), toRef(props, 'firstPourMs'));
+const other = ref(false);
+const error = ref('');
+const unit = computed(() => session.settings.weights);
+const larder = computed(() => larderOf(store.run!.pins));
+const what = computed(() => ingredientName(dose.value.ingredientId, larder.value));
+const now = computed(() => consistencyWords(dose.value.now));
+const atPour = computed(() => consistencyWords(dose.value.atPour));
+const aim = computed(() => consistencyWords({ ...dose.value.atPour, value: dose.value.aim, sdLn: 0 }));
+/** How much it thickens until then, in hundredths; a tenth is not worth a word. */
+const thickens = computed(() => Math.round((dose.value.atPour.value / dose.value.now.value - 1) * 100));
+/** Doses are stirred in by whole grams, larger ones by fives. */
+const nowG = computed(() => {
+  const step = dose.value.nowG > 30 ? 5 : 1;
+  return Math.max(step, Math.round(dose.value.nowG / step) * step);
+});
+const given = computed(() =>
+  props.lot.doses.map(
+    (each) => `${weight(each.massG)} ${ingredientName(each.ingredientId, larder.value).toLowerCase()}`,
+  ),
+);
+
+function stir(massG: number): Promise<void> {
+  return store.tap([
+    {
+      kind: 'lot-thinned',
+      payload: {
+        ...{ formulaId: props.lot.formulaId, lot: props.lot.number, ingredientId: dose.value.ingredientId },
+        massG: Math.max(0.1, Math.round(massG * 10) / 10),
+      },
+    },
+  ]);
+}
+function keep(value: number): void {
+  const massG = unit.value === 'oz' ? toG(value, 'ounce') : value;
+  error.value = massG > 0 && massG <= 100_000 ? '' : t('runs.fault.number');
+  if (error.value) return;
+  other.value = false;
+  void stir(massG);
+}
+const takeBack = () => store.tap([{ kind: 'undone', payload: { eventIds: [props.lot.doses.at(-1)!.eventId] } }]);
+const start = computed(() =>
+  dose.value.what === 'nothing'
+    ? ''
+    : String(Number((unit.value === 'oz' ? fromG(nowG.value, 'ounce') : nowG.value).toFixed(1))),
+);
+const colder = computed(() => {
+  const told = effects.value;
+  if (!told || told.warmed.batterC - told.asIs.batterC < 4) return null;
+  return { temp: temperature(told.asIs.batterC), s: Math.round(told.asIs.firstSideS - told.warmed.firstSideS) };
+});
+const pours = computed(() =>
+  effects.value
+    ? ([
+        ['asIs', effects.value.asIs],
+        ['atAim', effects.value.atAim],
+      ] as const)
+    : [],
+);
+</script>
+
+<template>
+  <section class="mt-3 border-t border-line pt-3" data-testid="runs">
+    <h3 class="text-lg font-semibold">{{ t('runs.title') }}</h3>
+    <dl class="mt-1 grid grid-cols-3 gap-3">
+      <div>
+        <dt class="text-sm text-soft">{{ t('runs.now') }}</dt>
+        <dd class="leading-tight">
+          <span class="figure block text-xl" data-testid="runs-now">{{ now.figure }}</span>
+          <span class="block text-sm text-soft">{{ now.between }}</span>
+        </dd>
+      </div>
+      <div>
+        <dt class="text-sm text-soft">{{ t('runs.atPour') }}</dt>
+        <dd class="leading-tight">
+          <span class="figure block text-xl">{{ atPour.figure }}</span>
+          <span class="block text-sm text-soft">{{ atPour.word }}</span>
+        </dd>
+      </div>
+      <div>
+        <dt class="text-sm text-soft">{{ t('runs.wanted') }}</dt>
+        <dd class="leading-tight">
+          <span class="figure block text-xl text-leaf">{{ aim.figure }}</span>
+          <span class="block text-sm text-soft">{{ aim.word }}</span>
+        </dd>
+      </div>
+    </dl>
+    <p class="mt-1 text-sm text-soft">
+      {{ lot.readings.length ? tn('runs.measured', lot.readings.length) : t('runs.guess') }}
+      <template v-if="thickens >= 5">{{ t('runs.thicker', { n: thickens }) }}</template>
+    </p>
+
+    <p v-if="dose.what === 'nothing'" class="mt-2 font-semibold text-leaf" role="status">{{ t('runs.right') }}</p>
+    <div v-else class="mt-2" data-testid="dose">
+      <p class="font-semibold text-ember" role="status">
+        {{
+          t(`runs.${dose.what}`, {
+            ...{ what, all: weight(dose.massG) },
+            ...{ low: weight(dose.lowG), high: weight(dose.highG) },
+          })
+        }}
+        <span v-if="dose.nowG < dose.massG" class="font-normal">{{ t('runs.first') }}</span>
+      </p>
+    </div>
+    <NumberPad
+      v-if="other"
+      class="mt-2 max-w-sm rounded-control bg-mist p-3"
+      :label="t('runs.otherLabel', { name: what.toLowerCase(), unit })"
+      :start="start"
+      :error="error || undefined"
+      @keep="keep"
+      @leave="other = false"
+    />
+    <div v-else class="mt-2 flex flex-wrap gap-2">
+      <BigButton v-if="dose.what !== 'nothing'" class="flex-1" @click="stir(nowG)">{{
+        t('runs.stir', { amount: weight(nowG) })
+      }}</BigButton>
+      <BigButton class="flex-1" @click="other = true">{{ t('runs.other') }}</BigButton>
+    </div>
+    <p v-if="given.length" class="mt-1 flex flex-wrap items-center gap-x-3 text-sm text-soft">
+      {{ t('runs.given', { list: given.join(', ') }) }}
+      <button type="button" class="min-h-14 text-bell underline" @click="takeBack">{{ t('runs.takeBack') }}</button>
+    </p>
+
+    <Disclosure as="div" class="mt-1">
+      <DisclosureButton class="min-h-14 text-lg text-bell underline">{{ t('runs.measure') }}</DisclosureButton>
+      <DisclosurePanel class="rounded-control bg-mist p-3" v-slot="{ close }">
+        <MeasureForm :lot="lot" :body="body" :density="density" :aim="dose.aim" @kept="close()" />
+      </DisclosurePanel>
+    </Disclosure>
+
+    <div v-if="pours.length" class="mt-1 border-t border-line pt-2 text-sm" data-testid="effects">
+      <h4 class="font-semibold">{{ t('runs.effect') }}</h4>
+      <p v-for="[name, effect] in pours" :key="name">
+        <span class="text-soft">{{ t(`runs.${name}`) }}:</span>
+        {{
+          effect.cover === null
+            ? t('runs.disc', {
+                across: number(effect.disc.diameterMm / 10, 1),
+                thick: number(effect.disc.thicknessMm, 1),
+              })
+            : t('runs.film', { n: Math.round(effect.cover * 100), thick: number(effect.disc.thicknessMm, 1) })
+        }}, {{ t('runs.firstSide', { s: Math.round(effect.firstSideS) }) }}.
+      </p>
+      <p v-if="colder" class="text-ember">{{ t('runs.cold', colder) }}</p>
+    </div>
+  </section>
+</template>

@@ -1,0 +1,59 @@
+import { computed, type ComputedRef } from 'vue';
+import { formulaOf, morningTasks, stationOf, type MorningTask } from '#core/desk';
+import { larderOf } from '#core/run';
+import { ingredientName } from '../parts/format.ts';
+import { useRun } from '../stores/run.ts';
+import { t } from '../words/index.ts';
+
+export interface TaskLine extends MorningTask {
+  readonly words: string;
+  /** A tap ends it here; the others are done where they belong: the plate on Heat, the lot on Rest. */
+  readonly byTap: boolean;
+}
+
+/** Kinds that a tap on the list ends: each is an event of its own. */
+const BY_TAP = new Set(['temper', 'melt', 'soak', 'whip', 'fruit', 'oven', 'own', 'takeOut']);
+
+/** What the morning asks for beside the griddle, in words. */
+export function useTasks(): { tasks: ComputedRef<TaskLine[]>; done: (task: MorningTask) => void } {
+  const store = useRun();
+  const minute = computed(() => Math.floor(store.nowMs / 30_000));
+  const tasks = computed(() => {
+    void minute.value;
+    const { run, state, plan } = store;
+    if (!run || !state || !plan) return [];
+    return morningTasks(run.pins, state, plan, store.nowMs).map((task) => ({
+      ...task,
+      words: wordsOf(task),
+      byTap: BY_TAP.has(task.kind),
+    }));
+  });
+
+  function wordsOf(task: MorningTask): string {
+    const { pins } = store.run!;
+    // "Butter, melted" is plain butter where it is yet to be melted
+    const names = task.ingredientIds
+      .map((id) => ingredientName(id, larderOf(pins)).split(',')[0]!.toLowerCase())
+      .join(', ');
+    const zones = task.zoneKeys
+      .map((key) => {
+        const [stationId, zoneId] = key.split('/') as [string, string];
+        const station = stationOf(pins, stationId);
+        return station.zones.length > 1 ? `${station.name} ${zoneId}` : station.name;
+      })
+      .join(', ');
+    if (task.kind === 'own') return task.text!;
+    const lots = store.state!.batters.get(task.formulaId ?? '')?.shares?.length ?? 1;
+    const ofLot = lots > 1 && (task.kind === 'fold' || task.kind === 'whip') ? 'Lot' : '';
+    const batter = task.formulaId ? formulaOf(pins, task.formulaId).name : '';
+    return t(`tasks.${task.kind}${ofLot}`, { names, zones, batter, n: task.lot });
+  }
+
+  function done(task: MorningTask): void {
+    if (task.kind === 'takeOut')
+      void store.tap([{ kind: 'lot-moved', payload: { formulaId: task.formulaId!, lot: task.lot!, to: 'counter' } }]);
+    else void store.tap([{ kind: 'task-done', payload: { taskId: task.id } }]);
+  }
+
+  return { tasks, done };
+}
