@@ -9,37 +9,49 @@ import { pressureAtAltitudePa } from '#core/units';
 export const RULE_CHOICES = ['us', 'uk', 'own'] as const;
 
 /** What a kitchen is like, as far as its batters feel it. */
-export const KitchenFactsSchema = v.object({
-  eggClass: v.picklist(EGG_CLASS_IDS, 'Choose one of the egg classes.'),
-  altitudeM: v.pipe(
-    v.number('Write the height above the sea in metres.'),
-    v.minValue(-500, 'A kitchen stands above −500 m.'),
-    v.maxValue(6000, 'A kitchen stands below 6000 m.'),
-  ),
-  roomC: v.pipe(v.number(), v.minValue(-10, 'Above −10 °C.'), v.maxValue(50, 'Below 50 °C.')),
-  /** The largest bowl, mL; null: no limit known. */
-  bowlMl: v.nullable(v.pipe(v.number(), v.minValue(200, 'A bowl holds 200 mL at least.'), v.maxValue(200_000))),
-  fridgeC: v.optional(
-    v.pipe(v.number(), v.minValue(-2, 'Above −2 °C.'), v.maxValue(12, 'Below 12 °C, or it is no fridge.')),
-    FRIDGE_C,
-  ),
-  /** Whose rules say how long a batter may be out; `own` ones are written down here. */
-  rules: v.optional(v.picklist(RULE_CHOICES), 'us'),
-  ownRules: v.optional(v.nullable(RuleSetSchema), null),
-  /** Funnels that the kitchen timed water and oil through. */
-  funnels: v.optional(
-    v.pipe(
-      v.array(
-        v.pipe(
-          FunnelSchema,
-          v.check(({ waterS, oilS }) => oilS > waterS, 'Oil must take longer than water: time both again.'),
-        ),
-      ),
-      v.maxLength(12),
+export const KitchenFactsSchema = v.pipe(
+  v.object({
+    eggClass: v.picklist(EGG_CLASS_IDS, 'Choose one of the egg classes.'),
+    altitudeM: v.pipe(
+      v.number('Write the height above the sea in metres.'),
+      v.minValue(-500, 'A kitchen stands above −500 m.'),
+      v.maxValue(6000, 'A kitchen stands below 6000 m.'),
     ),
-    [],
+    roomC: v.pipe(v.number(), v.minValue(-10, 'Above −10 °C.'), v.maxValue(50, 'Below 50 °C.')),
+    /** The largest bowl, mL; null: no limit known. */
+    bowlMl: v.nullable(v.pipe(v.number(), v.minValue(200, 'A bowl holds 200 mL at least.'), v.maxValue(200_000))),
+    fridgeC: v.optional(
+      v.pipe(v.number(), v.minValue(-2, 'Above −2 °C.'), v.maxValue(12, 'Below 12 °C, or it is no fridge.')),
+      FRIDGE_C,
+    ),
+    /** Whose rules say how long a batter may be out; `own` ones are written down here. */
+    rules: v.optional(v.picklist(RULE_CHOICES), 'us'),
+    ownRules: v.optional(v.nullable(RuleSetSchema), null),
+    /** Funnels that the kitchen timed water and oil through. */
+    funnels: v.optional(
+      v.pipe(
+        v.array(
+          v.pipe(
+            FunnelSchema,
+            v.forward(
+              v.check(({ waterS, oilS }) => oilS > waterS, 'Oil must take longer than water: time both again.'),
+              ['oilS'],
+            ),
+          ),
+        ),
+        v.maxLength(12),
+      ),
+      [],
+    ),
+  }),
+  v.forward(
+    v.check(
+      ({ rules, ownRules }) => rules !== 'own' || ownRules !== null,
+      'Write your own rules down, or take others.',
+    ),
+    ['ownRules'],
   ),
-});
+);
 export type KitchenFacts = v.InferOutput<typeof KitchenFactsSchema>;
 
 /** A kitchen at sea level with large eggs until it says otherwise. */

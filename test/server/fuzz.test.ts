@@ -120,7 +120,7 @@ describe('wrong input', () => {
     if (route.url === '/api/session') return what.startsWith('name = "x');
     // what may be unknown may be null
     const unknown = {
-      '/api/kitchen': /^bowlMl = null/,
+      '/api/kitchen': /^(bowlMl|ownRules) = null/,
       '/api/ingredients': /^(densityGPerMl|composition|useBy) = null/,
     };
     return unknown[route.url as keyof typeof unknown]?.test(what) ?? false;

@@ -125,10 +125,25 @@ describe('ingredients of the kitchen', () => {
 describe('what the kitchen is like', () => {
   it('goes into the pins of its next run: eggs, room, and the air at its height', async () => {
     const facts = { eggClass: 'euM', altitudeM: 1500, roomC: 17, bowlMl: 4000 };
-    expect((await ask('PUT', '/api/kitchen', facts)).body.kitchen.facts).toEqual(facts);
+    const kept = (await ask('PUT', '/api/kitchen', facts)).body.kitchen.facts;
+    expect(kept).toEqual({ ...facts, fridgeC: 4, rules: 'us', ownRules: null, funnels: [] });
     const { pins } = (await ask('POST', '/api/runs', newRun(kitchen))).body as Run;
     expect(pins).toMatchObject({ eggClass: 'euM', roomC: 17 });
     expect(pins.pressurePa).toBeCloseTo(84_556, -1); // ICAO standard atmosphere, Doc 7488
+  });
+
+  it('its rules for batter and its funnels are pinned; what cannot be is refused with its field', async () => {
+    const own = { coldC: 6, hotC: 60, outMin: 90, hotRoomC: 30, hotRoomOutMin: 45, keptH: 24 };
+    const funnel = { id: randomUUID(), name: 'Red funnel', waterS: 6, oilS: 40 };
+    const facts = { eggClass: 'euM', altitudeM: 0, roomC: 20, bowlMl: null, fridgeC: 3, rules: 'own', ownRules: own };
+    expect((await ask('PUT', '/api/kitchen', { ...facts, funnels: [funnel] })).status).toBe(200);
+    const { pins } = (await ask('POST', '/api/runs', newRun(kitchen))).body as Run;
+    expect(pins).toMatchObject({ rules: own, fridgeC: 3, funnels: [funnel] });
+    const refused = async (wrong: object) => (await ask('PUT', '/api/kitchen', { ...facts, ...wrong })).body;
+    expect(await refused({ funnels: [{ ...funnel, oilS: 5 }] })).toMatchObject({ field: 'funnels[0].oilS' });
+    expect(await refused({ ownRules: { ...own, outMin: 5 } })).toMatchObject({ field: 'ownRules.outMin' });
+    expect(await refused({ ownRules: null })).toMatchObject({ field: 'ownRules' });
+    expect(await refused({ fridgeC: 20 })).toMatchObject({ field: 'fridgeC' });
   });
 
   it('a height nobody lives at is refused with its field', async () => {

@@ -19,6 +19,11 @@ function press(key: string): void {
   if (key === '.' && text.value.includes('.')) return;
   if (text.value.length < 8) text.value += key;
 }
+/** After a figure was kept, or could not be, the next key begins a new one. */
+function keep(): void {
+  fresh.value = true;
+  emit('keep', value.value);
+}
 function back(): void {
   fresh.value = false;
   text.value = text.value.slice(0, -1);
@@ -27,7 +32,7 @@ function typed(event: KeyboardEvent): void {
   if (/^[\d]$/.test(event.key)) press(event.key);
   else if (event.key === '.' || event.key === ',') press('.');
   else if (event.key === 'Backspace') back();
-  else if (event.key === 'Enter') emit('keep', value.value);
+  else if (event.key === 'Enter') keep();
   else if (event.key === 'Escape') emit('leave');
   else return;
   event.preventDefault();
@@ -64,7 +69,7 @@ function typed(event: KeyboardEvent): void {
     </div>
     <div class="grid grid-cols-2 gap-2">
       <BigButton @click="emit('leave')">{{ t('pad.leave') }}</BigButton>
-      <BigButton look="say" class="border-line!" @click="emit('keep', value)">{{ t('pad.keep') }}</BigButton>
+      <BigButton look="say" class="border-line!" @click="keep">{{ t('pad.keep') }}</BigButton>
     </div>
   </div>
 </template>

@@ -40,6 +40,7 @@ export function temperatureSpread(sdC: number): string {
 
 /** Grams as a scale shows them: tenths below ten, whole below a kilo, fives above. */
 export function grams(massG: number): string {
+  if (massG < 0.05) return number(0);
   const step = massG < 10 ? 0.1 : massG < 1000 ? 1 : 5;
   return number(Math.round(massG / step) * step, massG < 10 ? 1 : 0);
 }

@@ -27,6 +27,7 @@ export function cardsPage(cards: readonly BatterCard[]): TDocumentDefinitions {
         { text: card.amounts.title, bold: true, fontSize: 12 },
         {
           table: {
+            headerRows: 0,
             widths: ['*', 'auto', 'auto'],
             body: card.amounts.rows.map(([name, weight, cups]) => [
               name,

@@ -33,6 +33,8 @@ const nowG = computed(() => {
   const step = dose.value.nowG > 30 ? 5 : 1;
   return Math.max(step, Math.round(dose.value.nowG / step) * step);
 });
+/** Without a reading, what the formula alone makes likely is no reason to stir anything in. */
+const unsure = computed(() => props.lot.readings.length === 0 && dose.value.lowG === 0);
 const given = computed(() =>
   props.lot.doses.map(
     (each) => `${weight(each.massG)} ${ingredientName(each.ingredientId, larder.value).toLowerCase()}`,
@@ -111,7 +113,10 @@ const pours = computed(() =>
 
     <p v-if="dose.what === 'nothing'" class="mt-2 font-semibold text-leaf" role="status">{{ t('runs.right') }}</p>
     <div v-else class="mt-2" data-testid="dose">
-      <p class="font-semibold text-ember" role="status">
+      <p v-if="unsure" class="text-soft" role="status">
+        {{ t(`runs.unsure.${dose.what}`, { what: what.toLowerCase(), all: weight(dose.massG) }) }}
+      </p>
+      <p v-else class="font-semibold text-ember" role="status">
         {{
           t(`runs.${dose.what}`, {
             ...{ what, all: weight(dose.massG) },
@@ -131,7 +136,7 @@ const pours = computed(() =>
       @leave="other = false"
     />
     <div v-else class="mt-2 flex flex-wrap gap-2">
-      <BigButton v-if="dose.what !== 'nothing'" class="flex-1" @click="stir(nowG)">{{
+      <BigButton v-if="dose.what !== 'nothing' && !unsure" class="flex-1" @click="stir(nowG)">{{
         t('runs.stir', { amount: weight(nowG) })
       }}</BigButton>
       <BigButton class="flex-1" @click="other = true">{{ t('runs.other') }}</BigButton>

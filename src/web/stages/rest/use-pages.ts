@@ -1,18 +1,30 @@
 import { bodyInRun, lotRest, plannedLot, runAllergens } from '#core/desk';
 import { stepOf, wholePieces } from '#core/formula';
 import { larderOf } from '#core/run';
-import { clock, cups, day, ingredientName, millilitres, temperature, weight } from '../../parts/format.ts';
+import { clock, cups, day, eggCount, ingredientName, millilitres, temperature, weight } from '../../parts/format.ts';
 import type { BatterCard } from '../../print/batter-card.ts';
 import type { TubLabel } from '../../print/tub-labels.ts';
 import { useRun } from '../../stores/run.ts';
 import { t } from '../../words/index.ts';
 import type { RunLot } from '../use-lots.ts';
 
+/** Thirds and eighths have no sign in the printed font. */
+function printable(amount: string): string {
+  const PLAIN: Record<string, string> = { '⅓': '1/3', '⅔': '2/3', '⅛': '1/8' };
+  return amount.replace(
+    /(\d?)([⅓⅔⅛])/g,
+    (_all, whole: string, sign: string) => `${whole && `${whole} `}${PLAIN[sign]}`,
+  );
+}
+
 /** What is printed of the run in hand, in words. */
 export function usePages() {
   const store = useRun();
   const zone = () => store.run!.pins.timeZone;
   const when = (ms: number) => `${day(ms, zone())}, ${clock(ms, zone())}`;
+  /** A day is said once. */
+  const from = (ms: number, mixedMs: number) =>
+    day(ms, zone()) === day(mixedMs, zone()) ? clock(ms, zone()) : when(ms);
   const ofRun = () => t('label.made', { run: store.run!.name, day: day(store.state!.brief!.serviceAtMs, zone()) });
 
   function contains(formulaId: string) {
@@ -32,7 +44,10 @@ export function usePages() {
         title: body.name,
         lot: of > 1 ? t('label.lot', { n: number, of }) : '',
         mixed: t('label.mixed', { time: when(lot!.mixedAtMs!) }),
-        use: t('label.use', { best: when(rest.window.bestMs), latest: when(rest.window.latestMs) }),
+        use: t('label.use', {
+          best: from(rest.window.bestMs, lot!.mixedAtMs!),
+          latest: from(rest.window.latestMs, lot!.mixedAtMs!),
+        }),
         discard: rest.exposure.discardMs ? t('label.discard', { time: when(rest.exposure.discardMs) }) : '',
         ...contains(formulaId),
         raw: t('label.raw'),
@@ -60,7 +75,7 @@ export function usePages() {
               ? `${ingredientName(line.ingredientId, larder)}, ${t('label.held', { amount: weight(line.heldBackG) })}`
               : ingredientName(line.ingredientId, larder),
             weight(line.massG),
-            cups(line.ingredientId, line.massG, larder),
+            printable(line.eggs ? eggCount(line.ingredientId, line.eggs) : cups(line.ingredientId, line.massG, larder)),
           ]),
         },
         method: { title: t('label.method'), steps: body.mix.steps.map((step) => stepOf(step).text) },

@@ -169,6 +169,10 @@ export const batter = {
     right: 'It runs as the formula wants.',
     liquid: 'Too thick. {what}: {all} in all ({low} to {high}).',
     flour: 'Too thin. {what}: {all} in all ({low} to {high}).',
+    unsure: {
+      liquid: 'By the formula it may want {all} of {what}. Measure it first.',
+      flour: 'By the formula it may want {all} of {what}. Measure it first.',
+    },
     first: 'Two thirds first, then measure again.',
     stir: '{amount} stirred in',
     other: 'Another amount',
