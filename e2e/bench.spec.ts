@@ -246,7 +246,8 @@ test('less buttermilk in the house than the brief asks for: the run’s batter i
   await expect.poll(async () => (await read(now)) + (await read(later))).toBe(600);
   expect(await later.evaluate((row) => row.tagName)).toBe('DIV'); // no button: nobody can tick it by mistake
   await settled(page);
-  expect((await logOf(page, runId)).at(-1)).toMatchObject({ kind: 'lot-sized', payload: { target: { massG: 600 } } });
+  const log = await logOf(page, runId);
+  expect(log.findLast((event) => event.kind === 'lot-sized')!.payload).toMatchObject({ target: { massG: 600 } });
   await page.getByRole('button', { name: 'As the brief asks' }).click();
   await expect.poll(async () => (await read(now)) + (await read(later))).toBe(asBriefed);
 });

@@ -83,7 +83,7 @@ test('taps made without the server are kept on the device and arrive once it is 
   const runId = await cookNow(page);
   await context.setOffline(true);
   for (let i = 0; i < 3; i++) await page.keyboard.press(' ');
-  await expect(page.getByRole('status')).toContainText('wait here');
+  await expect(page.getByRole('status').filter({ hasText: 'wait here' })).toBeVisible();
   await expect(page.getByTestId('next-hand')).toContainText(/Pour\s+[ABC]4/);
   await context.setOffline(false);
   await settled(page);

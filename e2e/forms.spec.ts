@@ -106,16 +106,19 @@ test('liquid stirred into a lot', async ({ page }) => {
   await settled(page);
   await page.goto(`/runs/${runId}/rest`);
   await settled(page);
-  const amount = page.getByLabel(/Too thick\? Buttermilk stirred in/);
-  for (const wrong of ['', '-5', '0']) {
-    await amount.fill(wrong);
-    await page.getByRole('button', { name: 'Stirred in' }).click();
-    await expect(page.getByRole('alert')).toContainText('Write how many grams, more than 0.');
+  const lot = page.locator('[data-lot]').first();
+  await lot.getByRole('button', { name: 'Another amount' }).click();
+  const key = (name: string) => lot.getByRole('button', { name, exact: true });
+  // zero and a point alone; a minus has no key
+  for (const wrong of [['0'], ['point']]) {
+    for (const each of wrong) await key(each).click();
+    await key('Keep it').click();
+    await expect(lot.getByRole('alert')).toContainText('Write a number above 0.');
   }
-  await amount.fill('40');
-  await page.getByRole('button', { name: 'Stirred in' }).click();
+  for (const each of ['4', '0']) await key(each).click();
+  await key('Keep it').click();
   await settled(page);
-  await expect(page.getByText('40 g stirred in so far.')).toBeVisible();
+  await expect(lot.getByText(/Stirred in: 40\sg buttermilk/)).toBeVisible();
   const thinned = (await logOf(page, runId)).filter((event) => event.kind === 'lot-thinned');
   expect(thinned.map((event) => event.payload)).toMatchObject([{ ingredientId: 'buttermilk', massG: 40 }]);
 });

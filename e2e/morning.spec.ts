@@ -34,9 +34,22 @@ test('a whole morning, both batters, rehearsed with a stepped clock through the 
       taps.push({ kind: 'line-weighed', about: batter });
       await settled(page);
     }
+    // folded: from wet meets dry the seconds count
+    if (await page.getByRole('button', { name: 'Wet meets dry' }).isVisible()) {
+      await page.getByRole('button', { name: 'Wet meets dry' }).click();
+      taps.push({ kind: 'mixing-begun', about: batter });
+      await settled(page);
+    }
     await page.getByRole('button', { name: /^Mixed/ }).click();
     taps.push({ kind: 'lot-mixed', about: batter });
     await settled(page);
+    // what stays back goes in when it falls too thick: here all of it
+    if (await page.getByTestId('held-back').isVisible()) {
+      await page.getByRole('button', { name: /^All of it/ }).click();
+      taps.push({ kind: 'lot-thinned', about: batter });
+      await settled(page);
+      await page.getByRole('button', { name: /^Mix Skerry crepes|^Rest/ }).click();
+    }
   }
 
   // Rest: until both may be poured, then to the plate

@@ -75,17 +75,68 @@ test('what the kitchen is like: kept, pinned by the next run, and wrong input to
   await stage(page, 'Batter');
   await expect(page.getByText(/In \d lots: one is more than the bowl/)).toBeVisible();
   const eggs = page.getByTestId('row-mix-egg');
-  const told = await eggs.innerText();
-  const each = [...told.matchAll(/(\d+) eggs?/g)].map(([, n]) => Number(n));
-  const times = Number(/(\d+) ×/.exec(told)?.[1] ?? 1); // as many eggs in each of them is said once
-  const lots = each.flatMap((n) => Array<number>(times).fill(n));
-  expect(lots.length).toBeGreaterThan(1);
-  expect(Math.max(...lots) - Math.min(...lots)).toBeLessThanOrEqual(1);
-  await expect(eggs).toContainText(`${50 * lots.reduce((sum, n) => sum + n, 0)} g in all`);
+  const count = async () => Number(/(\d+) eggs?/.exec(await eggs.innerText())![1]);
+  const all = await count();
+  await page.getByRole('button', { name: /^Make it in \d lots/ }).click();
+  await settled(page);
+  const lots = page.getByRole('group', { name: 'Which lot' }).getByRole('button', { name: /^Lot/ });
+  const inLots: number[] = [];
+  for (let n = 0; n < (await lots.count()); n++) {
+    await lots.nth(n).click();
+    inLots.push(await count());
+  }
+  expect(inLots.length).toBeGreaterThan(1);
+  expect(inLots.reduce((sum, n) => sum + n, 0)).toBe(all);
+  expect(Math.max(...inLots) - Math.min(...inLots)).toBeLessThanOrEqual(1);
+  await page.getByRole('button', { name: 'All in one bowl' }).click();
+  await expect.poll(count).toBe(all);
 
   await page.goto('/kitchen');
   await page.getByLabel('Height above the sea').fill('0');
   await page.getByLabel('Largest bowl').fill('');
+  await page.getByRole('button', { name: 'Keep', exact: true }).click();
+  await expect(page.getByText('Kept. Runs made from now on use it.')).toBeVisible();
+});
+
+test('the kitchen’s rules and a funnel of its own: kept, told when wrong, and used by the next run', async ({
+  page,
+}) => {
+  await signIn(page);
+  await page.goto('/kitchen');
+  await page.getByLabel('What it is called').fill('Red funnel');
+  await page.getByLabel('Water took').fill('9');
+  await page.getByLabel('Oil took').fill('6');
+  await page.getByRole('button', { name: 'Add the funnel' }).click();
+  await expect(page.getByText('Oil must take longer than water: time both again.')).toBeVisible();
+  await page.getByLabel('Oil took').fill('52,5');
+  await page.getByRole('button', { name: 'Add the funnel' }).click();
+  await expect(page.getByText('Red funnel: water 9.0 s, oil 52.5 s')).toBeVisible();
+
+  await page.getByLabel('Rules for batter that stands out').selectOption('own');
+  await page.getByLabel('Out of the cold at most').fill('5');
+  await page.getByRole('button', { name: 'Keep', exact: true }).click();
+  await expect(page.getByText('10 minutes at least.')).toBeVisible();
+  await page.getByLabel('Out of the cold at most').fill('45');
+  await page.getByRole('button', { name: 'Keep', exact: true }).click();
+  await expect(page.getByText('Kept. Runs made from now on use it.')).toBeVisible();
+
+  await newRun(page, 'By our own rules', { cakes: 2, crepes: 4 }, true);
+  await stage(page, 'Batter');
+  await page.getByRole('button', { name: 'Skerry crepes', exact: true }).click();
+  await page.getByRole('button', { name: 'It is mixed already' }).click();
+  await page.getByRole('button', { name: 'Mixed, go on' }).click();
+  await settled(page);
+  await stage(page, 'Rest');
+  const lot = page.locator('[data-lot]').nth(1);
+  await expect(lot.getByTestId('clock')).toContainText('of 45 min');
+  await lot.getByRole('button', { name: 'Measure it' }).click();
+  await lot.getByRole('button', { name: 'Our funnel' }).click();
+  await expect(lot.getByText(/Right at about \d+ s\./)).toBeVisible();
+
+  await page.goto('/kitchen');
+  await page.getByRole('button', { name: 'Take out Red funnel' }).click();
+  await expect(page.getByText('None yet.')).toBeVisible();
+  await page.getByLabel('Rules for batter that stands out').selectOption('us');
   await page.getByRole('button', { name: 'Keep', exact: true }).click();
   await expect(page.getByText('Kept. Runs made from now on use it.')).toBeVisible();
 });

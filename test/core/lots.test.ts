@@ -17,7 +17,7 @@ import {
 } from '#core/desk';
 import { hydration, SHELF, type FormulaBody } from '#core/formula';
 import { SHIPPED_LARDER } from '#core/ingredients';
-import { fold, lotInUse, lotKey, lotsOf, type Pins, type StoredEvent } from '#core/run';
+import { fold, lotInUse, lotKey, lotsOf, withDoses, type Pins, type StoredEvent } from '#core/run';
 import { GRIDDLE, GRIDDLE_CAKES, SKERRY_CREPES } from '#demo';
 import { BRIEF, CAKES, CREPES, GRIDDLE_ID, PINS, SERVICE_MS, id, numbered, writer } from './fixtures.ts';
 
@@ -58,7 +58,7 @@ describe('what is really in a lot', () => {
     const state = stateOf(mixed);
     const planned = plannedLot(PINS, state, CAKES)!;
     const buttermilk = planned.lines.find((line) => line.ingredientId === 'buttermilk')!;
-    const amounts = lotAmounts(PINS, state, CAKES, lotOf(state, CAKES), Infinity);
+    const amounts = lotAmounts(PINS, state, CAKES, lotOf(state, CAKES));
     expect(mass(amounts, 'buttermilk')).toBeCloseTo(buttermilk.massG! * 0.67, 6);
     expect(stillBack(PINS, state, lotOf(state, CAKES))).toEqual([
       { ingredientId: 'buttermilk', massG: expect.closeTo(buttermilk.heldBackG, 6) },
@@ -67,11 +67,12 @@ describe('what is really in a lot', () => {
       ...mixed,
       event('lot-thinned', { formulaId: CAKES, ingredientId: 'buttermilk', massG: buttermilk.heldBackG }),
     ]);
-    const after = lotAmounts(PINS, dosed, CAKES, lotOf(dosed, CAKES), Infinity);
+    const after = lotAmounts(PINS, dosed, CAKES, lotOf(dosed, CAKES));
     expect(water(after)).toBeCloseTo(water(planned.lines), 6);
     expect(stillBack(PINS, dosed, lotOf(dosed, CAKES))).toEqual([]);
-    // and no dose counts before its time
-    expect(water(lotAmounts(PINS, dosed, CAKES, lotOf(dosed, CAKES), T0))).toBeCloseTo(water(amounts), 9);
+    // and no dose counts before it was stirred in, also where the clock stands still
+    const before = withDoses(lotOf(dosed, CAKES), 0);
+    expect(water(lotAmounts(PINS, dosed, CAKES, before))).toBeCloseTo(water(amounts), 9);
   });
 
   it('keeps another amount than the planned one, and what went in unmeasured as planned', () => {
@@ -81,7 +82,7 @@ describe('what is really in a lot', () => {
       event('line-weighed', { formulaId: CAKES, ingredientId: 'salt', massG: null }),
       event('lot-mixed', { formulaId: CAKES, atMs: T0, volumeMl: 900, batterC: 20 }),
     ]);
-    const amounts = lotAmounts(PINS, state, CAKES, lotOf(state, CAKES), Infinity);
+    const amounts = lotAmounts(PINS, state, CAKES, lotOf(state, CAKES));
     const planned = plannedLot(PINS, state, CAKES)!;
     expect(mass(amounts, 'plainFlour')).toBe(999);
     expect(mass(amounts, 'salt')).toBe(mass(planned.lines, 'salt'));
@@ -89,10 +90,17 @@ describe('what is really in a lot', () => {
 
   it('of a lot that nobody weighed only the volume is known: its formula, so much of it', () => {
     const state = stateOf([...begun, event('lot-mixed', { formulaId: CAKES, atMs: T0, volumeMl: 2000, batterC: 20 })]);
-    const amounts = lotAmounts(PINS, state, CAKES, lotOf(state, CAKES), Infinity);
+    const amounts = lotAmounts(PINS, state, CAKES, lotOf(state, CAKES));
     const planned = plannedLot(PINS, state, CAKES)!;
     expect(mass(amounts, 'egg')! / mass(planned.lines, 'egg')!).toBeCloseTo(2000 / planned.volumeMl, 9);
     expect(water(amounts)).toBeCloseTo(water(planned.lines), 6);
+  });
+
+  it('a lot mixed at a moment still to come is refused, and the batter stays as it was', () => {
+    const future = { formulaId: CAKES, lot: 1, atMs: T0 + 3_600_000, volumeMl: 900, batterC: 20 };
+    const state = stateOf([...begun, event('lot-mixed', future)]);
+    expect(state.refused.map((refusal) => refusal.reason)).toEqual(['stillToCome']);
+    expect(lotInUse(state, CAKES)).toBeUndefined();
   });
 
   it('a stand-in changes the batter, its allergens and what is planned; one that is none of ours changes nothing', () => {
@@ -149,6 +157,27 @@ describe('how a lot runs', () => {
     ]);
     const next = lotDose(PINS, dosed, lotOf(dosed, CAKES), at + 3000, at + 3000);
     expect(next.nowG).toBeCloseTo(next.massG, 9); // the batter has shown how it answers
+  });
+
+  it('on a clock that stands still a dose counts for what comes after it in the log, and for nothing before', () => {
+    const still = { deviceAtMs: at };
+    const read = (diameterMm: number) =>
+      event('consistency-read', { formulaId: CAKES, reading: { method: 'spread', volumeMl: 60, diameterMm } }, still);
+    const pour = (n: number) =>
+      event(
+        'poured',
+        { pieceId: id(0xc0 + n), formulaId: CAKES, stationId: GRIDDLE_ID, placeId: `A${n}`, volumeMl: 75 },
+        still,
+      );
+    const dose = event('lot-thinned', { formulaId: CAKES, ingredientId: 'buttermilk', massG: 100 }, still);
+    const state = stateOf([...mixed, read(70), pour(1), dose, pour(2), read(84)]);
+    expect(lotOf(state, CAKES).readings.map((reading) => reading.doses)).toEqual([0, 1]);
+    const [one, two] = [...state.pieces.values()];
+    const thick = (piece: typeof one) => pieceInput(PINS, state, piece!, at).thicknessMm;
+    expect(thick(two)).toBeLessThan(thick(one));
+    expect(lotConsistency(PINS, state, lotOf(state, CAKES), at).value).toBeLessThan(
+      lotConsistency(PINS, stateOf([...mixed, read(70)]), lotOf(stateOf([...mixed, read(70)]), CAKES), at).value,
+    );
   });
 
   it('a thicker lot is a smaller and thicker disc that takes longer, before anything is poured and after', () => {

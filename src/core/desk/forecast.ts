@@ -2,7 +2,7 @@ import { flipSpreadS, type Belief } from '#core/adapt';
 import { timelineAt, timelineTable, type Cue, type PieceTimeline, type TimelineTable } from '#core/piece';
 import { larderOf, zoneKey, type Piece, type Pins, type RunState } from '#core/run';
 import { formulaOf, placesFor, portionMl, stationOf } from './batter-run.ts';
-import { pieceInput } from './piece-input.ts';
+import { pieceInput, type PourRef } from './piece-input.ts';
 import { advisedMark, surfaceModel, usualFoodW, zoneBelief, zoneHeat, type ZoneHeat } from './heat.ts';
 
 export interface ForecastWindow {
@@ -90,7 +90,7 @@ export function forecast(pins: Pins, state: RunState, nowMs: number, tables: Tab
 export function tableFor(
   pins: Pins,
   state: RunState,
-  ref: { readonly formulaId: string; readonly stationId: string; readonly zoneId: string; readonly lot?: number },
+  ref: PourRef,
   tables: TableCache,
   pouredAtMs: number,
 ): TimelineTable {

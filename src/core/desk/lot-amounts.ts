@@ -28,16 +28,10 @@ export function sharesOf(state: Pick<RunState, 'batters'>, formulaId: string): r
 }
 
 /**
- * What is really in a lot at a moment: what was weighed, what was not ticked as it was planned, without what stays back,
+ * What is really in a lot: what was weighed, what was not ticked as it was planned, without what stays back,
  * and every dose stirred in since. A lot of which nothing was weighed is taken as its formula; one that is not mixed too.
  */
-export function lotAmounts(
-  pins: Pins,
-  state: RunState,
-  formulaId: string,
-  lot: Lot | undefined,
-  atMs: number,
-): Amount[] {
+export function lotAmounts(pins: Pins, state: RunState, formulaId: string, lot: Lot | undefined): Amount[] {
   const body = bodyInRun(pins, state, formulaId);
   const planned = plannedLot(pins, state, formulaId, lot?.number);
   if (!planned || !lot) return inBatter(body, planned?.lines ?? linesFor(body, 100));
@@ -51,8 +45,7 @@ export function lotAmounts(
       massG: weighed ?? (massG === null ? null : massG * size - (known ? heldBackG : 0)),
     };
   });
-  const doses = lot.doses.filter((dose) => dose.atMs <= atMs);
-  return merge([...inBatter(body, mixed), ...doses]);
+  return merge([...inBatter(body, mixed), ...lot.doses]);
 }
 
 function merge(amounts: readonly Amount[]): Amount[] {
@@ -68,7 +61,7 @@ function merge(amounts: readonly Amount[]): Amount[] {
 export function mixedVolumeMl(pins: Pins, state: RunState, formulaId: string, number: number): number {
   const body = bodyInRun(pins, state, formulaId);
   const lot = state.lots.get(lotKey(formulaId, number));
-  const amounts = lotAmounts(pins, state, formulaId, lot && { ...lot, doses: [], volumeMl: null }, Infinity);
+  const amounts = lotAmounts(pins, state, formulaId, lot && { ...lot, doses: [], volumeMl: null });
   const planned = plannedLot(pins, state, formulaId, number)?.volumeMl ?? 0;
   return lot && lot.weighed.size > 0 ? bowlVolumeMl(body, amounts, larderOf(pins)) : planned;
 }

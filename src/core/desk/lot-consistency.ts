@@ -15,7 +15,7 @@ import {
 import { hydration, inBatter, linesFor, pouredDensityGPerMl, grainOf, type FormulaBody } from '#core/formula';
 import { ingredientOf, massByRole } from '#core/ingredients';
 import { ageingRate } from '#core/rest';
-import { larderOf, type Lot, type Pins, type RunState } from '#core/run';
+import { larderOf, withDoses, type Lot, type Pins, type RunState } from '#core/run';
 import { bodyInRun, formulaOf } from './batter-run.ts';
 import { lotAmounts } from './lot-amounts.ts';
 import { lotAgeMin, lotTemperature } from './lot-rest.ts';
@@ -40,10 +40,10 @@ export function lotBelief(pins: Pins, state: RunState, lot: Lot): ConsistencyBel
     tempC: USUAL_BATTER_C,
   });
   const density = lotDensityKgM3(pins, lot.formulaId);
-  return lot.readings.reduce((belief, { atMs, reading }) => {
+  return lot.readings.reduce((belief, { atMs, doses, reading }) => {
     try {
       const estimate = estimateOf(reading, body.type, density, pins.funnels ?? []);
-      return withReading(belief, momentOf(pins, state, body, lot, atMs), estimate);
+      return withReading(belief, momentOf(pins, state, body, withDoses(lot, doses), atMs), estimate);
     } catch (error) {
       if (error instanceof ConsistencyFault) return belief; // kept in the log, and says nothing
       throw error;
@@ -51,10 +51,10 @@ export function lotBelief(pins: Pins, state: RunState, lot: Lot): ConsistencyBel
   }, prior);
 }
 
-/** Where a lot stands at a moment: its water as it was then, its age, its warmth. */
+/** Where a lot stands at a moment: its water with the doses it has, its age, its warmth. */
 function momentOf(pins: Pins, state: RunState, body: FormulaBody, lot: Lot, atMs: number): BatterMoment {
   const larder = larderOf(pins);
-  const amounts = lotAmounts(pins, state, lot.formulaId, lot, atMs);
+  const amounts = lotAmounts(pins, state, lot.formulaId, lot);
   const grain = massByRole(amounts, 'grain', larder);
   return {
     waterPerGrain:
@@ -84,9 +84,9 @@ export function lotDose(pins: Pins, state: RunState, lot: Lot, nowMs: number, po
   const body = formulaOf(pins, lot.formulaId);
   const larder = larderOf(pins);
   const belief = lotBelief(pins, state, lot);
-  const amounts = lotAmounts(pins, state, lot.formulaId, lot, nowMs);
+  const amounts = lotAmounts(pins, state, lot.formulaId, lot);
   // by then it stands beside the plate
-  const moment = { ...momentOf(pins, state, body, lot, Math.max(nowMs, pourMs)) };
+  const moment = momentOf(pins, state, body, lot, Math.max(nowMs, pourMs));
   const liquid = mainOf(pins, state, lot.formulaId, 'liquid');
   const aim = aimOf(body);
   const dose = doseTo(belief, {
@@ -121,7 +121,5 @@ export function mainOf(
 
 /** Doses that were followed by a reading. */
 function answeredDoses(lot: Lot): number {
-  const last = lot.readings.at(-1)?.atMs ?? -Infinity;
-  const first = lot.readings[0]?.atMs ?? Infinity;
-  return lot.doses.filter((dose) => dose.atMs >= first && dose.atMs <= last).length;
+  return (lot.readings.at(-1)?.doses ?? 0) - (lot.readings[0]?.doses ?? 0);
 }

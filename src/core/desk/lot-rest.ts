@@ -95,7 +95,7 @@ export function lotRest(pins: Pins, state: RunState, lot: Lot, nowMs: number, po
 
 function riseOf(pins: Pins, state: RunState, lot: Lot, body: FormulaBody, nowMs: number): LotRest['rise'] {
   const larder = larderOf(pins);
-  const amounts = lotAmounts(pins, state, lot.formulaId, lot, nowMs);
+  const amounts = lotAmounts(pins, state, lot.formulaId, lot);
   if (body.type === 'whippedWhite') {
     if (lot.foldedAtMs === null) return null;
     const { all, by } = gasLeft({ whites: 1 }, (nowMs - lot.foldedAtMs) / MS_PER_MIN);

@@ -27,6 +27,9 @@ export interface MorningTask {
 /** Whites are whipped and folded this long before their lot is poured; fruit and oven likewise. Common practice, no source. */
 const BEFORE_MIN = { whip: 8, fold: 2, fruit: 10, oven: 20 } as const;
 
+/** Up to here a cloth keeps pieces warm, minutes. Common practice, no source. */
+const UNDER_A_CLOTH_MIN = 10;
+
 /**
  * Everything a morning asks for beside the griddle, in order: ingredients out and melted before the mixing, a lot out of
  * the fridge, whites whipped, the plate lit, the oven for holding, fruit, and the cook's own tasks. Each is done by a tap,
@@ -84,13 +87,15 @@ export function morningTasks(pins: Pins, state: RunState, plan: RunPlan, nowMs: 
       zoneKeys: [key],
     });
   }
-  tasks.push({
-    ...none,
-    id: 'oven',
-    kind: 'oven',
-    dueMs: plan.firstPourMs - BEFORE_MIN.oven * MS_PER_MIN,
-    doneMs: done('oven'),
-  });
+  const heldMin = (plan.serviceAtMs - Math.min(...plan.panfuls.map((panful) => panful.liftMs))) / MS_PER_MIN;
+  if (heldMin > UNDER_A_CLOTH_MIN)
+    tasks.push({
+      ...none,
+      id: 'oven',
+      kind: 'oven',
+      dueMs: plan.firstPourMs - BEFORE_MIN.oven * MS_PER_MIN,
+      doneMs: done('oven'),
+    });
   for (const { taskId, text, beforeMin, everyMin } of state.tasks) {
     const times = state.tasksDone.get(taskId) ?? [];
     const first = plan.firstPourMs - beforeMin * MS_PER_MIN;

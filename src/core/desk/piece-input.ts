@@ -2,7 +2,7 @@ import { familyOf } from '#core/formula';
 import { arealHeatCapacityJm2K, zoneAreaM2, type StationBody } from '#core/plate';
 import { batterProperties, type PieceInput } from '#core/piece';
 import type { Disc } from '#core/pour';
-import { larderOf, lotInUse, lotKey, type Lot, type Pins, type RunState } from '#core/run';
+import { larderOf, lotInUse, lotKey, withDoses, type Lot, type Pins, type RunState } from '#core/run';
 import { discOn, formulaOf, portionMl, stationOf } from './batter-run.ts';
 import { lotAmounts } from './lot-amounts.ts';
 import { lotConsistency } from './lot-consistency.ts';
@@ -16,26 +16,35 @@ const DIP_AT_FULL_POWER_C = 60;
  * named: what is really in it, how warm it is and how far it runs by then. Fine differences are rounded away, so that
  * pieces of one batter share a table.
  */
-export function pieceInput(
-  pins: Pins,
-  state: RunState,
-  ref: { readonly formulaId: string; readonly stationId: string; readonly zoneId: string; readonly lot?: number },
-  pouredAtMs: number,
-): PieceInput {
+export function pieceInput(pins: Pins, state: RunState, ref: PourRef, pouredAtMs: number): PieceInput {
   const body = formulaOf(pins, ref.formulaId);
   const larder = larderOf(pins);
   const station = stationOf(pins, ref.stationId);
-  const lot = ref.lot === undefined ? lotInUse(state, ref.formulaId) : state.lots.get(lotKey(ref.formulaId, ref.lot));
+  const lot = lotOfPour(state, ref, pouredAtMs);
   const disc = discFrom(pins, state, { formulaId: ref.formulaId, station, lot }, pouredAtMs);
   const step = familyOf(body.type) === 'thin' ? THIN_STEP_MM : DISC_STEP_MM;
   return {
-    batter: batterProperties(lotAmounts(pins, state, ref.formulaId, lot, pouredAtMs), body.type, larder),
+    batter: batterProperties(lotAmounts(pins, state, ref.formulaId, lot), body.type, larder),
     thicknessMm: roundTo(disc.thicknessMm, step),
     batterC: roundTo(lot ? lotTemperature(pins, body, lot, pouredAtMs) : pins.roomC, BATTER_STEP_C),
     plate: plateContact(station, ref.zoneId, body.heat.targetC),
     ambientC: pins.roomC,
     pressurePa: pins.pressurePa,
   };
+}
+
+/** A pour to predict, or a piece: which lot it came from and how many doses were in that; the lot in use for a pour to come. */
+export interface PourRef {
+  readonly formulaId: string;
+  readonly stationId: string;
+  readonly zoneId: string;
+  readonly lot?: number;
+  readonly doses?: number;
+}
+
+function lotOfPour(state: RunState, ref: PourRef, pouredAtMs: number): Lot | undefined {
+  const lot = ref.lot === undefined ? lotInUse(state, ref.formulaId) : state.lots.get(lotKey(ref.formulaId, ref.lot));
+  return lot && withDoses(lot, ref.doses ?? lot.doses.filter((dose) => dose.atMs <= pouredAtMs).length);
 }
 
 /** Below these nothing on the plate can be told apart; each step more is a table more. */

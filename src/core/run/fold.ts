@@ -94,9 +94,11 @@ const APPLY: { readonly [K in EventKind]: Apply<K> } = {
     if (lot.mixedAtMs !== null) return 'alreadyMixed';
     lot.mixingAtMs = atMs;
   },
-  'lot-mixed': (draft, payload) => {
+  'lot-mixed': (draft, payload, atMs) => {
     const lot = lotOf(draft, payload.formulaId, payload.lot);
     if (!lot) return 'unknownFormula';
+    // logs from before a lot had a number were not held to this
+    if (payload.lot !== undefined && payload.atMs > atMs + SAME_MOMENT_MS) return 'stillToCome';
     lot.mixedAtMs = payload.atMs;
     lot.volumeMl = payload.volumeMl;
     lot.batterC = payload.batterC;
@@ -104,7 +106,7 @@ const APPLY: { readonly [K in EventKind]: Apply<K> } = {
   'lot-thinned': (draft, { ingredientId, massG, ...of }, atMs, { id: eventId }) =>
     withMixed(draft, of, (lot) => void lot.doses.push({ atMs, ingredientId, massG, eventId })),
   'consistency-read': (draft, { reading, ...of }, atMs, { id: eventId }) =>
-    withMixed(draft, of, (lot) => void lot.readings.push({ atMs, reading, eventId })),
+    withMixed(draft, of, (lot) => void lot.readings.push({ atMs, doses: lot.doses.length, reading, eventId })),
   'lot-moved': (draft, { to, ...of }, atMs) => withMixed(draft, of, (lot) => void lot.moves.push({ atMs, to })),
   'lot-folded': (draft, of, atMs) => withMixed(draft, of, (lot) => void (lot.foldedAtMs = atMs)),
   'rest-ended': (draft, of, atMs) => withMixed(draft, of, (lot) => void (lot.restEndedAtMs = atMs)),
@@ -148,11 +150,13 @@ const APPLY: { readonly [K in EventKind]: Apply<K> } = {
     if (there && atMs > there.pouredAtMs - SAME_POUR_MS) return 'placeTaken';
     // a device that was away tells late of a piece that lay here before: it counts, but the place is the later one's
     if (!there) draft.onPlate.set(key, pieceId);
+    const from = lotInUse(draft, formulaId);
     draft.pieces.set(pieceId, {
       id: pieceId,
       number: draft.pieces.size + 1,
       formulaId,
-      lot: lotInUse(draft, formulaId)?.number ?? 1,
+      lot: from?.number ?? 1,
+      doses: from?.doses.length ?? 0,
       stationId,
       placeId,
       zoneId,
@@ -214,6 +218,9 @@ const APPLY: { readonly [K in EventKind]: Apply<K> } = {
 
 /** Two pours on one place closer than this are one pour tapped on two devices: no piece is off sooner. Assumed. */
 const SAME_POUR_MS = 20_000;
+
+/** A moment told this little ahead of the tap is the tap's own: clocks are read to the second. */
+const SAME_MOMENT_MS = 60_000;
 
 /** Kinds that the large Undo takes back. */
 const HAND_KINDS = new Set<EventKind>(['poured', 'flipped', 'lifted', 'failed', 'cue-seen']);

@@ -30,6 +30,7 @@ export {
   lotKey,
   lotsOf,
   placeKey,
+  withDoses,
   zoneKey,
   type Batter,
   type Clash,

@@ -45,6 +45,8 @@ export interface DoseGiven {
 
 export interface ReadingTaken {
   readonly atMs: number;
+  /** Doses that were in it then: told by the order of the log, since a clock can stand still. */
+  readonly doses: number;
   readonly reading: ConsistencyReading;
   readonly eventId: string;
 }
@@ -79,8 +81,9 @@ export interface Piece {
   /** Order of pouring in the run, from 1. */
   readonly number: number;
   readonly formulaId: string;
-  /** Which lot it came from. */
+  /** Which lot it came from, and how many doses were in that by then. */
   readonly lot: number;
+  readonly doses: number;
   readonly stationId: string;
   readonly placeId: string;
   readonly zoneId: string;
@@ -128,6 +131,7 @@ export type RefusalReason =
   | 'notMixed'
   | 'alreadyMixed'
   | 'lotDiscarded'
+  | 'stillToCome'
   | 'notRehearsal'
   | 'runFinished';
 
@@ -191,6 +195,11 @@ export function zoneKey(stationId: string, zoneId: string): string {
 
 export function placeKey(stationId: string, placeId: string): string {
   return `${stationId}/${placeId}`;
+}
+
+/** A lot as it was with its first so many doses. */
+export function withDoses(lot: Lot, doses: number): Lot {
+  return doses >= lot.doses.length ? lot : { ...lot, doses: lot.doses.slice(0, doses) };
 }
 
 export function lotKey(formulaId: string, number = 1): string {

@@ -47,7 +47,7 @@ const back = computed(() =>
 );
 /** What is really in the bowl, once it is mixed. */
 const inIt = computed(() =>
-  mixed.value === null ? undefined : lotAmounts(store.run!.pins, store.state!, formulaId.value, lot.value, Infinity),
+  mixed.value === null ? undefined : lotAmounts(store.run!.pins, store.state!, formulaId.value, lot.value),
 );
 const view = ref<'gather' | 'weigh'>('weigh');
 const gathered = computed(() => ({

@@ -25,7 +25,7 @@ const back = computed(() =>
   }),
 );
 const water = computed(() => {
-  const now = lotAmounts(store.run!.pins, store.state!, props.lot.formulaId, props.lot, Infinity);
+  const now = lotAmounts(store.run!.pins, store.state!, props.lot.formulaId, props.lot);
   const body = bodyInRun(store.run!.pins, store.state!, props.lot.formulaId);
   return {
     now: hydration(now, larder.value).withEggG,

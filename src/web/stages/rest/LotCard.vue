@@ -12,6 +12,7 @@ import { useRun } from '../../stores/run.ts';
 import { t } from '../../words/index.ts';
 import type { RunLot } from '../use-lots.ts';
 import HowItRuns from './HowItRuns.vue';
+import MixedAt from './MixedAt.vue';
 
 /** One mixed bowl: when it is ready, where it stands, what is left of its rise, how long it may still stand. */
 const props = defineProps<{ of: RunLot }>();
@@ -24,7 +25,7 @@ const name = computed(() =>
 const which = computed(() => ({ formulaId: props.of.formulaId, lot: props.of.number }));
 /** Rests are told by the second only while they are short. */
 const moment = computed(() => (store.nowMs - (lot.value?.mixedAtMs ?? 0) < 7_200_000 ? 1000 : 15_000));
-const nowMs = computed(() => Math.floor(store.nowMs / moment.value) * moment.value);
+const nowMs = computed(() => Math.ceil(store.nowMs / moment.value) * moment.value);
 const rest = computed(() =>
   props.of.lot?.mixedAtMs == null
     ? null
@@ -60,6 +61,7 @@ const late = computed(() =>
 );
 const whites = computed(() => props.of.body.type === 'whippedWhite');
 const throwing = ref(false);
+const correcting = ref(false);
 const percent = (share: number) => Math.round(share * 100);
 const tapped = (kind: 'rest-ended' | 'lot-folded' | 'lot-discarded') => store.tap([{ kind, payload: which.value }]);
 const move = (to: 'counter' | 'fridge') =>
@@ -70,8 +72,18 @@ const move = (to: 'counter' | 'fridge') =>
   <PaperCard :data-lot="of.key">
     <div class="flex flex-wrap items-baseline gap-x-4">
       <h2 class="mr-auto text-2xl">{{ name }}</h2>
-      <span v-if="rest" class="text-soft">{{ t('rest.mixed', { time: when(lot.mixedAtMs!) }) }}</span>
+      <button
+        v-if="rest"
+        type="button"
+        class="min-h-11 text-soft underline decoration-dotted"
+        :aria-label="`${t('rest.mixed', { time: when(lot.mixedAtMs!) })}. ${t('rest.mixedAt.change')}`"
+        :aria-expanded="correcting"
+        @click="correcting = !correcting"
+      >
+        {{ t('rest.mixed', { time: when(lot.mixedAtMs!) }) }}
+      </button>
     </div>
+    <MixedAt v-if="rest && correcting" :lot="lot" @done="correcting = false" />
     <p v-if="!rest" class="mt-3 text-lg text-soft">
       {{ t('rest.notMixed') }}
       <RouterLink class="text-bell underline" :to="`/runs/${store.run!.id}/batter`">{{ t('rest.goMix') }}</RouterLink>

@@ -238,7 +238,16 @@ export const batter = {
   rest: {
     lot: '{name}, lot {n}',
     mixed: 'mixed {time}',
-    mixedOn: 'mixed {day} {time}',
+    mixedAt: {
+      change: 'Change when it was mixed',
+      time: 'Mixed at',
+      day: 'On which day',
+      today: 'Today',
+      yesterday: 'The day before',
+      keep: 'Keep the time',
+      none: 'Write a time, as 21:30.',
+      future: 'It is {now} now: {time} is still to come. Write when it was mixed.',
+    },
     atPlate: 'At the plate',
     endedAt: 'Since {time}, rested {rested}.',
     phase: { ready: 'Ready', best: 'At its best', pastBest: 'Past its best' },

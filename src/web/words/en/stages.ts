@@ -51,6 +51,8 @@ export const stages = {
       noSuchPiece: 'its pour does not stand',
       notMixed: 'the batter was not mixed',
       alreadyMixed: 'the batter was mixed already',
+      lotDiscarded: 'the lot was thrown away',
+      stillToCome: 'its time is still to come',
       runFinished: 'the run was over',
       unknownFormula: 'the run does not have this batter',
       unknownStation: 'the run does not have this plate',
