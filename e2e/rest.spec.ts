@@ -151,8 +151,15 @@ test('a batter rests in the fridge over midnight and the change of the clocks, i
     await settled(page);
     await expect(lot.getByText(`From ${dose + 1} readings.`)).toBeVisible();
   }
-  expect(truth() / 0.07).toBeGreaterThan(0.9);
-  expect(truth() / 0.07).toBeLessThan(1.1);
+  // what is believed now is what the hidden batter is; at the pour, when it has warmed, it meets the aim
+  const figure = async (name: string) =>
+    Number(
+      (
+        await lot.getByTestId('runs').locator('dl > div').filter({ hasText: name }).locator('.figure').innerText()
+      ).match(/[\d.]+/)![0],
+    );
+  expect((await figure('Now')) / 1000 / truth()).toBeCloseTo(1, 0.7);
+  expect(Math.abs((await figure('At the pour')) / (await figure('Wanted')) - 1)).toBeLessThan(0.1);
   await expect(lot.getByText('It runs as the formula wants.')).toBeVisible();
   await expect(lot.getByTestId('effects')).toContainText('first side about');
   await lot.getByRole('button', { name: 'To the plate' }).click();

@@ -35,6 +35,21 @@ describe('how a formula is made, as a form', () => {
     expect(read.body.mix.steps.at(-1)).toBe('Stir once more');
   });
 
+  it('takes when stirring stops, what becomes of lumps, and how it falls by a word', () => {
+    const form = bodyForm(GRIDDLE_CAKES, 'C');
+    expect([form.mix.limit, form.mix.limitUnit, form.mix.lumps]).toEqual(['30', 'seconds', 'stay']);
+    Object.assign(form.mix, { limit: '40', limitUnit: 'strokes', lumps: 'strained' });
+    form.runs = 'mounds';
+    const read = readBodyForm(form, GRIDDLE_CAKES, 'C');
+    if ('errors' in read) throw new Error(JSON.stringify(read.errors));
+    expect(read.body.mix).toMatchObject({ limit: { unit: 'strokes', count: 40 }, lumps: 'strained' });
+    expect(read.body.yieldStressPa).toBeCloseTo(Math.sqrt(35 * 75), 9);
+    form.mix.limit = '';
+    const none = readBodyForm(form, GRIDDLE_CAKES, 'C');
+    expect('body' in none && none.body.mix.limit).toBeNull();
+    expect(errorsOf((each) => (each.mix.limit = '2'))['mix.limit.count']).toBe('Give at least 5.');
+  });
+
   it('says what does not fit where it stands, in plain words', () => {
     expect(errorsOf((form) => (form.rest.bestMin = '90'))).toEqual({
       rest: 'The best must lie between the earliest and the latest.',

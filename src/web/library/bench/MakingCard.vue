@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue';
-import { stepOf, type FormulaBody } from '#core/formula';
+import { aimOf, quantityOf, textureOf } from '#core/consistency';
+import { lumpsOf, mixLimit, stepOf, type FormulaBody } from '#core/formula';
 import type { Larder } from '#core/ingredients';
 import BigButton from '../../parts/BigButton.vue';
 import { millilitres, minutes, temperature } from '../../parts/format.ts';
@@ -15,7 +16,18 @@ const editing = ref(false);
 const min = (value: number) => minutes(value * 60);
 const choices = computed(() => {
   const { rest, heat, portion, flip, fat } = props.body;
+  const limit = mixLimit(props.body);
   return [
+    {
+      name: 'stop',
+      what: limit ? t(`mixing.${limit.unit}`, { n: limit.count }) : t('mixing.none'),
+      reason: t(`mixing.lumps.${lumpsOf(props.body)}`),
+    },
+    {
+      name: 'runs',
+      what: t(`texture.${textureOf({ quantity: quantityOf(props.body.type), value: aimOf(props.body), sdLn: 0 })}`),
+      reason: '',
+    },
     {
       name: 'rest',
       what: t('making.restIs', {

@@ -7,9 +7,13 @@ import {
   FAT_RULES,
   FLIP_RULES,
   LINE_MOMENTS,
+  LUMPS,
+  MIX_LIMIT_UNITS,
   MIX_SCHOOLS,
+  familyOf,
   type FormulaBody,
 } from '#core/formula';
+import { texturesOf } from '#core/consistency';
 import type { Larder } from '#core/ingredients';
 import BigButton from '../../parts/BigButton.vue';
 import ChoiceField from '../../parts/ChoiceField.vue';
@@ -67,6 +71,26 @@ const words = (group: string, options: readonly string[]) =>
           class="sm:col-span-2"
           :label="t('making.why')"
           :error="said('mix.reason')"
+        />
+        <div class="grid grid-cols-[1fr_1.4fr] gap-2">
+          <FormField
+            v-model="form.mix.limit"
+            type="decimal"
+            :label="t('making.limit')"
+            :hint="t('making.limitHint')"
+            :error="said('mix.limit.count')"
+          />
+          <ChoiceField
+            v-model="form.mix.limitUnit"
+            :label="t('making.limitIn')"
+            :options="words('making.limitUnit', MIX_LIMIT_UNITS)"
+          />
+        </div>
+        <ChoiceField v-model="form.mix.lumps" :label="t('making.lumps')" :options="words('making.lump', LUMPS)" />
+        <ChoiceField
+          v-model="form.runs"
+          :label="t('making.runs')"
+          :options="[{ value: '', label: t('making.runsAsIs') }, ...words('texture', texturesOf(familyOf(form.type)))]"
         />
       </div>
       <ol class="mt-3 flex flex-col gap-3">

@@ -1,5 +1,15 @@
 import * as v from 'valibot';
-import { FormulaBodySchema, stepOf, type BatterType, type FormulaBody, type LineMoment } from '#core/formula';
+import { estimateOfTexture, type Texture } from '#core/consistency';
+import {
+  FormulaBodySchema,
+  lumpsOf,
+  mixLimit,
+  stepOf,
+  type BatterType,
+  type FormulaBody,
+  type LineMoment,
+  type MixLimit,
+} from '#core/formula';
 import { fromCelsius, toCelsius, type TemperatureUnit } from '#core/units';
 import { setWording } from '#contract';
 import { readFigure } from '../../parts/read-figure.ts';
@@ -13,7 +23,13 @@ export interface BodyForm {
     workMin: string;
     reason: string;
     steps: { text: string; reason: string }[];
+    /** Seconds or strokes from wet meets dry; empty: until it is smooth. */
+    limit: string;
+    limitUnit: MixLimit['unit'];
+    lumps: NonNullable<FormulaBody['mix']['lumps']>;
   };
+  /** How it falls when it is ready, in a word; empty: as the formula has it. */
+  runs: Texture | '';
   lines: { ingredientId: string; when: LineMoment; heldBack: string }[];
   rest: {
     earliestMin: string;
@@ -34,12 +50,15 @@ const shown = (value: number) => String(Math.round(value * 10) / 10);
 export function bodyForm(body: FormulaBody, unit: TemperatureUnit): BodyForm {
   const degrees = (tempC: number) => String(Math.round(fromCelsius(tempC, unit)));
   const { mix, rest, heat } = body;
+  const limit = mixLimit(body);
   return {
     ...{ type: body.type, pieceWord: body.pieceWord },
     mix: {
       ...{ school: mix.school, workMin: shown(mix.workMin), reason: mix.reason },
       steps: mix.steps.map(stepOf).map(({ text, reason }) => ({ text, reason: reason ?? '' })),
+      ...{ limit: String(limit?.count ?? ''), limitUnit: limit?.unit ?? 'seconds', lumps: lumpsOf(body) },
     },
+    runs: '' as const,
     lines: body.lines.map((line) => ({
       ...{ ingredientId: line.ingredientId, when: line.when ?? 'mix' },
       heldBack: line.heldBack ? shown(line.heldBack * 100) : '',
@@ -75,7 +94,9 @@ export function readBodyForm(form: BodyForm, body: FormulaBody, unit: Temperatur
     mix: {
       ...{ school: mix.school, workMin: readFigure(mix.workMin), reason: mix.reason },
       steps: mix.steps.map(({ text, reason }) => (reason.trim() === '' ? text : { text, reason })),
+      ...ownStirring(mix, body),
     },
+    ...runsAs(form.runs),
     rest: {
       ...{
         earliestMin: readFigure(rest.earliestMin),
@@ -97,4 +118,23 @@ export function readBodyForm(form: BodyForm, body: FormulaBody, unit: Temperatur
   const errors: Record<string, string> = {};
   for (const issue of read.issues ?? []) errors[v.getDotPath(issue) ?? ''] ??= issue.message;
   return read.success ? { body: read.output } : { errors };
+}
+
+/** When stirring stops and what becomes of lumps; what is the school's own is left to the school. */
+function ownStirring(mix: BodyForm['mix'], body: FormulaBody): Partial<FormulaBody['mix']> {
+  const limit = mix.limit.trim() === '' ? null : { unit: mix.limitUnit, count: readFigure(mix.limit) };
+  const { limit: _limit, lumps: _lumps, ...plain } = body.mix;
+  const bySchool = { ...body, mix: { ...plain, school: mix.school } };
+  const same = JSON.stringify(limit) === JSON.stringify(mixLimit(bySchool));
+  return {
+    ...(same && body.mix.limit === undefined ? {} : { limit }),
+    ...(mix.lumps === lumpsOf(bySchool) && body.mix.lumps === undefined ? {} : { lumps: mix.lumps }),
+  };
+}
+
+/** The number behind a word for how a batter falls. */
+function runsAs(texture: Texture | ''): Partial<FormulaBody> {
+  if (texture === '') return {};
+  const { quantity, value } = estimateOfTexture(texture);
+  return quantity === 'viscosity' ? { viscosityPaS: value } : { yieldStressPa: value };
 }

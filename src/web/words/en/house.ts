@@ -46,7 +46,8 @@ export const house = {
   key: { space: 'space', notYet: 'N' },
   caution: {
     rawBatter: 'Raw flour and egg: do not taste the batter.',
-    counterClock: 'Batter with egg and milk stands out two hours at most, one hour when it is above 32 °C.',
+    counterClock:
+      'Batter with egg and milk goes off outside the cold. The safety clock counts by the rules of your kitchen; it warns, you decide.',
     hotPlate: 'The plate is hot before it looks hot. Keep cloths, cords and sleeves away.',
     oilFire: 'Burning fat: heat off, lid on, never water.',
     burn: 'A burn: cool running water for 20 minutes.',
