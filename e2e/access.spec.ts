@@ -111,3 +111,65 @@ test('main actions of the Cook stage are large enough for a wet hand', async ({ 
     expect([size.width, small]).toEqual([size.width, []]);
   }
 });
+
+for (const theme of ['light', 'dark'] as const) {
+  test(`the hours before the plate by keyboard alone, every panel without faults, wide and on a phone, ${theme}`, async ({
+    page,
+  }) => {
+    test.setTimeout(90_000);
+    await page.emulateMedia({ colorScheme: theme });
+    await signIn(page);
+    await newRun(page, 'Keys before the plate', { cakes: 6, crepes: 2 }, true);
+    await stage(page, 'Batter');
+    const enter = async (name: string | RegExp, within = page.locator('main')) => {
+      await within.getByRole('button', { name }).first().focus();
+      await page.keyboard.press('Enter');
+      await settled(page);
+    };
+    const faultless = async (what: string) => expect([what, await accessFaults(page)]).toEqual([what, []]);
+    await enter('Griddle cakes');
+    await enter('Gather');
+    await enter('Plain flour');
+    await enter('Not here: Buttermilk');
+    await faultless('gather');
+    await enter('Weigh and mix');
+    await enter(/^Another amount$/);
+    await page
+      .getByRole('group', { name: /went in/ })
+      .getByRole('button')
+      .first()
+      .focus();
+    await page.keyboard.type('123.5');
+    await faultless('number pad');
+    await page.keyboard.press('Enter');
+    await settled(page);
+    await expect(page.getByTestId('row-mix-plainFlour')).toContainText('went in');
+    // space does what the card asks, to the end of the mixing
+    await page.locator('body').focus();
+    for (let i = 0; i < 20 && !(await page.getByTestId('held-back').isVisible()); i++) {
+      await page.keyboard.press(' ');
+      await settled(page);
+    }
+    await faultless('held back');
+    await enter(/^All of it/);
+    await stage(page, 'Rest');
+    const lot = page.locator('[data-lot]').first();
+    await enter('Fridge', lot);
+    await expect(lot.getByRole('button', { name: 'Fridge' })).toHaveAttribute('aria-pressed', 'true');
+    await enter('Measure it', lot);
+    await enter('A pour on a plate', lot);
+    await faultless('measure');
+    await page.setViewportSize({ width: 390, height: 844 });
+    await faultless('measure on a phone');
+    expect(await page.evaluate('document.documentElement.scrollWidth - document.documentElement.clientWidth')).toBe(0);
+    const small = await lot.locator('button:visible').evaluateAll((targets) =>
+      targets
+        .map((target) => ({ name: target.textContent!.trim().slice(0, 30), box: target.getBoundingClientRect() }))
+        .filter(({ box }) => box.height < 55.5)
+        .map(({ name }) => name),
+    );
+    expect(small).toEqual([expect.stringContaining('mixed')]); // correcting a time is for dry hands
+    await enter(/to the plate/i, lot);
+    await expect(lot.getByTestId('phase')).toHaveText('At the plate');
+  });
+}

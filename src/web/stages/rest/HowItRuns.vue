@@ -2,6 +2,7 @@
 import { computed, ref, toRef } from 'vue';
 import { Disclosure, DisclosureButton, DisclosurePanel } from '@headlessui/vue';
 import { fromG, toG } from '#core/units';
+import type { Estimate } from '#core/consistency';
 import { larderOf, type Lot } from '#core/run';
 import type { FormulaBody } from '#core/formula';
 import BigButton from '../../parts/BigButton.vue';
@@ -11,7 +12,7 @@ import { useRun } from '../../stores/run.ts';
 import { useSession } from '../../stores/session.ts';
 import { t, tn } from '../../words/index.ts';
 import MeasureForm from './MeasureForm.vue';
-import { consistencyWords, useConsistency } from './use-consistency.ts';
+import { SPREAD_ML, consistencyWords, useConsistency } from './use-consistency.ts';
 
 /** How thick a lot is, what to stir in, and what a pour of it becomes: by taps alone. */
 const props = defineProps<{ lot: Lot; body: FormulaBody; firstPourMs: number | null }>();
@@ -23,9 +24,15 @@ const error = ref('');
 const unit = computed(() => session.settings.weights);
 const larder = computed(() => larderOf(store.run!.pins));
 const what = computed(() => ingredientName(dose.value.ingredientId, larder.value));
-const now = computed(() => consistencyWords(dose.value.now));
-const atPour = computed(() => consistencyWords(dose.value.atPour));
-const aim = computed(() => consistencyWords({ ...dose.value.atPour, value: dose.value.aim, sdLn: 0 }));
+const told = (estimate: Estimate) => consistencyWords(estimate, density.value, store.run!.pins.funnels ?? []);
+const now = computed(() => told(dose.value.now));
+const atPour = computed(() => told(dose.value.atPour));
+const aim = computed(() => told({ ...dose.value.atPour, value: dose.value.aim, sdLn: 0 }));
+const scale = computed(() =>
+  dose.value.now.quantity === 'viscosity'
+    ? t('runs.throughCup', { cup: store.run!.pins.funnels?.[0]?.name ?? t('cup.iso4') })
+    : t('runs.onPlate', { ml: SPREAD_ML }),
+);
 /** How much it thickens until then, in hundredths; a tenth is not worth a word. */
 const thickens = computed(() => Math.round((dose.value.atPour.value / dose.value.now.value - 1) * 100));
 /** Doses are stirred in by whole grams, larger ones by fives. */
@@ -82,13 +89,16 @@ const pours = computed(() =>
 
 <template>
   <section class="mt-3 border-t border-line pt-3" data-testid="runs">
-    <h3 class="text-lg font-semibold">{{ t('runs.title') }}</h3>
+    <h3 class="text-lg font-semibold">
+      {{ t('runs.title') }} <span class="text-sm font-normal text-soft">{{ scale }}</span>
+    </h3>
     <dl class="mt-1 grid grid-cols-3 gap-3">
       <div>
         <dt class="text-sm text-soft">{{ t('runs.now') }}</dt>
         <dd class="leading-tight">
           <span class="figure block text-xl" data-testid="runs-now">{{ now.figure }}</span>
           <span class="block text-sm text-soft">{{ now.between }}</span>
+          <span class="block text-sm text-soft">{{ now.word }}</span>
         </dd>
       </div>
       <div>

@@ -17,12 +17,12 @@ import { number } from '../../parts/format.ts';
 import NumberPad from '../../parts/NumberPad.vue';
 import { useRun } from '../../stores/run.ts';
 import { t } from '../../words/index.ts';
+import { SPREAD_ML } from './use-consistency.ts';
 
 /** A reading of how thick a lot is: by one word, a pour on a plate, or the time it takes to drain. */
 const props = defineProps<{ lot: Lot; body: FormulaBody; density: number; aim: number }>();
 const emit = defineEmits<{ kept: [] }>();
 const store = useRun();
-const SPREAD_ML = 60;
 const family = computed(() => familyOf(props.body.type));
 const funnels = computed(() => store.run!.pins.funnels ?? []);
 const methods = computed(() =>

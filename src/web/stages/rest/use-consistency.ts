@@ -1,6 +1,7 @@
 import { computed, ref, shallowRef, watch, type Ref } from 'vue';
 import { lotDensityKgM3, lotDose, type PourEffects } from '#core/desk';
-import { interval90, textureOf, type Estimate } from '#core/consistency';
+import { interval90, secondsFor, textureOf, type Drain, type Estimate, type Funnel } from '#core/consistency';
+import { slumpDisc } from '#core/pour';
 import { lotKey, type Lot } from '#core/run';
 import { number } from '../../parts/format.ts';
 import { useRun } from '../../stores/run.ts';
@@ -40,14 +41,29 @@ export function useConsistency(lot: Ref<Lot>, firstPourMs: Ref<number | null>) {
   return { dose, density, effects, pourMs };
 }
 
-/** An estimate in words and figures: "like heavy cream, 70 mPa·s (50 to 98)". */
-export function consistencyWords(estimate: Estimate): { word: string; figure: string; between: string } {
+/** 60 mL on a plate: the test's own pour. */
+export const SPREAD_ML = 60;
+
+/**
+ * A consistency as a cook's own test would read it, and in a word: how far a pour runs on a plate, or the seconds through
+ * the kitchen's funnel, else through a cup of 4 mm.
+ */
+export function consistencyWords(
+  estimate: Estimate,
+  density: number,
+  funnels: readonly Funnel[],
+): { word: string; figure: string; between: string } {
+  const word = t(`texture.${textureOf(estimate)}`);
   const thin = estimate.quantity === 'viscosity';
-  const shown = (value: number) => number(thin ? value * 1000 : value, !thin && value < 10 ? 1 : 0);
+  const drain: Drain = funnels[0] ? { funnel: funnels[0] } : { cup: 'iso4' };
+  const read = (value: number) =>
+    thin ? secondsFor(drain, value, density) : slumpDisc(SPREAD_ML, density, value).diameterMm / 10;
+  const shown = (value: number | null) => (value === null ? '–' : number(value, thin ? 0 : 1));
   const { low, high } = interval90(estimate);
+  const [from, to] = thin ? [low, high] : [high, low];
   return {
-    word: t(`texture.${textureOf(estimate)}`),
-    figure: t(`runs.${estimate.quantity}`, { n: shown(estimate.value) }),
-    between: t('runs.between', { low: shown(low), high: shown(high) }),
+    word,
+    figure: t(thin ? 'runs.seconds' : 'runs.across', { n: shown(read(estimate.value)) }),
+    between: t('runs.between', { low: shown(read(from)), high: shown(read(to)) }),
   };
 }
