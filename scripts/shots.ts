@@ -101,6 +101,30 @@ try {
     if (part !== 'cook') await shot(part);
   }
   await shot('cook');
+
+  // what is not in the house, and a batter that was timed through a cup and is too thick
+  await page.goto(`/runs/${DEMO_IDS.runs.upcoming}/batter`);
+  await settled(page);
+  await page.getByRole('button', { name: 'Gather', exact: true }).click();
+  for (const thing of ['plainFlour', 'salt', 'sugar']) await page.locator(`[data-thing="${thing}"]`).click();
+  await page.getByRole('button', { name: 'Not here: Buttermilk' }).click();
+  await settled(page);
+  await page.getByTestId('stand-ins').scrollIntoViewIfNeeded();
+  await page.locator('h2', { hasText: 'Griddle cakes' }).evaluate((title) => title.scrollIntoView());
+  await page.screenshot({ path: join(folder, 'gather.png') });
+  await page.goto(`/runs/${halves.rest.id}/rest`);
+  await settled(page);
+  const crepes = page.locator('[data-lot]').nth(1);
+  await crepes.getByRole('button', { name: 'Measure it' }).click();
+  await crepes.getByRole('button', { name: 'Drain cup' }).click();
+  for (const key of ['8', '2', 'Keep it']) await crepes.getByRole('button', { name: key, exact: true }).click();
+  await settled(page);
+  await page.getByTestId('effects').nth(1).waitFor();
+  await crepes.getByTestId('phase').evaluate((phase) => phase.scrollIntoView());
+  await page.waitForTimeout(1500);
+  await page.screenshot({ path: join(folder, 'consistency.png') });
+  await page.goto(`/runs/${halves.cook.id}/cook`);
+  await settled(page);
   await page.emulateMedia({ colorScheme: 'dark' });
   await shot('cook-dark');
   for (const [name, width, height] of [

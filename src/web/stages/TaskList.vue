@@ -5,8 +5,8 @@ import { useRun } from '../stores/run.ts';
 import { t } from '../words/index.ts';
 import type { TaskLine } from './use-tasks.ts';
 
-/** Tasks in their order, each with its time and one tap. */
-defineProps<{ tasks: readonly TaskLine[] }>();
+/** Tasks in their order, each with its time and one tap; where all are of one batter its name is left out. */
+defineProps<{ tasks: readonly TaskLine[]; ofOne?: boolean }>();
 defineEmits<{ done: [task: TaskLine] }>();
 const store = useRun();
 </script>
@@ -25,7 +25,7 @@ const store = useRun();
         :class="task.doneMs !== null ? 'text-soft' : task.dueMs <= store.nowMs ? 'text-ember' : 'text-bell'"
         >{{ clock(task.dueMs, store.run!.pins.timeZone) }}</span
       >
-      <span :class="{ 'text-soft': task.doneMs !== null }">{{ task.words }}</span>
+      <span :class="{ 'text-soft': task.doneMs !== null }">{{ ofOne ? task.brief : task.words }}</span>
       <span v-if="task.doneMs !== null" class="flex items-center gap-1 px-2 text-sm text-leaf"
         ><Check class="size-5" aria-hidden="true" />{{
           t('tasks.doneAt', { time: clock(task.doneMs, store.run!.pins.timeZone) })

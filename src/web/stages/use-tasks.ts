@@ -7,6 +7,8 @@ import { t } from '../words/index.ts';
 
 export interface TaskLine extends MorningTask {
   readonly words: string;
+  /** Without the batter's name. */
+  readonly brief: string;
   /** A tap ends it here; the others are done where they belong: the plate on Heat, the lot on Rest. */
   readonly byTap: boolean;
 }
@@ -25,11 +27,12 @@ export function useTasks(): { tasks: ComputedRef<TaskLine[]>; done: (task: Morni
     return morningTasks(run.pins, state, plan, store.nowMs).map((task) => ({
       ...task,
       words: wordsOf(task),
+      brief: wordsOf(task, false),
       byTap: BY_TAP.has(task.kind),
     }));
   });
 
-  function wordsOf(task: MorningTask): string {
+  function wordsOf(task: MorningTask, withBatter = true): string {
     const { pins } = store.run!;
     // "Butter, melted" is plain butter where it is yet to be melted
     const names = task.ingredientIds
@@ -46,7 +49,8 @@ export function useTasks(): { tasks: ComputedRef<TaskLine[]>; done: (task: Morni
     const lots = store.state!.batters.get(task.formulaId ?? '')?.shares?.length ?? 1;
     const ofLot = lots > 1 && (task.kind === 'fold' || task.kind === 'whip') ? 'Lot' : '';
     const batter = task.formulaId ? formulaOf(pins, task.formulaId).name : '';
-    return t(`tasks.${task.kind}${ofLot}`, { names, zones, batter, n: task.lot });
+    const words = t(`tasks.${task.kind}${ofLot}`, { names, zones, n: task.lot });
+    return withBatter && batter ? t('tasks.of', { batter, words }) : words;
   }
 
   function done(task: MorningTask): void {

@@ -270,7 +270,7 @@ onKeyStroke(' ', (event) => {
           />
         </PaperCard>
         <PaperCard v-if="before.length && mixed === null" :title="t('tasks.title')">
-          <TaskList :tasks="before" @done="done" />
+          <TaskList :tasks="before" of-one @done="done" />
         </PaperCard>
         <PaperCard :title="t(`mix.${body.mix.school}`)">
           <ol class="flex flex-col gap-2">
