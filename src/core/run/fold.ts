@@ -1,51 +1,20 @@
 import { runTimeMs, type EventKind, type Payload, type RunEvent, type StoredEvent } from './events.ts';
 import { clashesOf } from './clash.ts';
 import { pinnedFormula, pinnedStation, type Pins } from './pins.ts';
+import { emptyDraft, type Apply, type Draft } from './draft.ts';
+import { APPLY_LOTS } from './fold-lots.ts';
 import {
   lotInUse,
-  lotKey,
   placeKey,
   zoneKey,
-  type Batter,
-  type Lot,
   type Piece,
   type Refusal,
   type RefusalReason,
-  type RehearsalClock,
   type RunState,
-  type Tap,
-  type Task,
   type ZoneState,
 } from './state.ts';
 import { undoneIn } from './undo.ts';
 import { upcast } from './upcast.ts';
-
-/** The state while it is built; handed out read-only. */
-interface Draft {
-  readonly pins: Pins;
-  readonly rehearsal: boolean;
-  brief: RunState['brief'];
-  plan: RunState['plan'];
-  batters: Map<string, Batter>;
-  lots: Map<string, Lot>;
-  tasks: Map<string, Task>;
-  tasksDone: Map<string, number[]>;
-  zones: Map<string, ZoneState>;
-  portionMl: Map<string, number>;
-  pieces: Map<string, Piece>;
-  onPlate: Map<string, string>;
-  notes: RunState['notes'][number][];
-  taps: Map<string, Tap>;
-  clock: RehearsalClock | null;
-  finishedAtMs: number | null;
-}
-
-type Apply<K extends EventKind> = (
-  draft: Draft,
-  payload: Payload<K>,
-  atMs: number,
-  event: RunEvent<K>,
-) => RefusalReason | void;
 
 /** Pieces carry on after the end: only new pours are refused once a run is finished. */
 const APPLY: { readonly [K in EventKind]: Apply<K> } = {
@@ -59,65 +28,7 @@ const APPLY: { readonly [K in EventKind]: Apply<K> } = {
   'plan-adopted': (draft, payload, atMs) => {
     draft.plan = { ...payload, atMs };
   },
-  'lot-sized': (draft, { formulaId, target, eggs }) => {
-    const batter = batterOf(draft, formulaId);
-    if (!batter) return 'unknownFormula';
-    if (anyMixed(draft, formulaId)) return 'alreadyMixed';
-    batter.sized = target && { target, eggs };
-  },
-  'lots-parted': (draft, { formulaId, shares }) => {
-    const batter = batterOf(draft, formulaId);
-    if (!batter) return 'unknownFormula';
-    if (anyMixed(draft, formulaId)) return 'alreadyMixed';
-    batter.shares = shares;
-  },
-  'stand-ins-set': (draft, { formulaId, standInIds }) => {
-    const batter = batterOf(draft, formulaId);
-    if (!batter) return 'unknownFormula';
-    if (anyMixed(draft, formulaId)) return 'alreadyMixed';
-    batter.standInIds = standInIds;
-  },
-  'thing-gathered': (draft, { formulaId, kind, thing, there }) => {
-    const batter = batterOf(draft, formulaId);
-    if (!batter) return 'unknownFormula';
-    if (there) batter.gathered.add(`${kind}/${thing}`);
-    else batter.gathered.delete(`${kind}/${thing}`);
-  },
-  'line-weighed': (draft, { formulaId, lot: number, ingredientId, massG }) => {
-    const lot = lotOf(draft, formulaId, number);
-    if (!lot) return 'unknownFormula';
-    lot.weighed.set(ingredientId, massG);
-  },
-  'mixing-begun': (draft, { formulaId, lot: number }, atMs) => {
-    const lot = lotOf(draft, formulaId, number);
-    if (!lot) return 'unknownFormula';
-    if (lot.mixedAtMs !== null) return 'alreadyMixed';
-    lot.mixingAtMs = atMs;
-  },
-  'lot-mixed': (draft, payload, atMs) => {
-    const lot = lotOf(draft, payload.formulaId, payload.lot);
-    if (!lot) return 'unknownFormula';
-    // logs from before a lot had a number were not held to this
-    if (payload.lot !== undefined && payload.atMs > atMs + SAME_MOMENT_MS) return 'stillToCome';
-    lot.mixedAtMs = payload.atMs;
-    lot.volumeMl = payload.volumeMl;
-    lot.batterC = payload.batterC;
-  },
-  'lot-thinned': (draft, { ingredientId, massG, ...of }, atMs, { id: eventId }) =>
-    withMixed(draft, of, (lot) => void lot.doses.push({ atMs, ingredientId, massG, eventId })),
-  'consistency-read': (draft, { reading, ...of }, atMs, { id: eventId }) =>
-    withMixed(draft, of, (lot) => void lot.readings.push({ atMs, doses: lot.doses.length, reading, eventId })),
-  'lot-moved': (draft, { to, ...of }, atMs) => withMixed(draft, of, (lot) => void lot.moves.push({ atMs, to })),
-  'lot-folded': (draft, of, atMs) => withMixed(draft, of, (lot) => void (lot.foldedAtMs = atMs)),
-  'rest-ended': (draft, of, atMs) => withMixed(draft, of, (lot) => void (lot.restEndedAtMs = atMs)),
-  'lot-discarded': (draft, of, atMs) => withMixed(draft, of, (lot) => void (lot.discardedAtMs = atMs)),
-  'task-set': (draft, { dropped, ...task }) => {
-    if (dropped) draft.tasks.delete(task.taskId);
-    else draft.tasks.set(task.taskId, task);
-  },
-  'task-done': (draft, { taskId }, atMs) => {
-    draft.tasksDone.set(taskId, [...(draft.tasksDone.get(taskId) ?? []), atMs]);
-  },
+  ...APPLY_LOTS,
   'burner-turned': (draft, { stationId, zoneId, mark }, atMs) => {
     const zone = zoneOf(draft, stationId, zoneId);
     if (!zone) return 'unknownStation';
@@ -219,9 +130,6 @@ const APPLY: { readonly [K in EventKind]: Apply<K> } = {
 /** Two pours on one place closer than this are one pour tapped on two devices: no piece is off sooner. Assumed. */
 const SAME_POUR_MS = 20_000;
 
-/** A moment told this little ahead of the tap is the tap's own: clocks are read to the second. */
-const SAME_MOMENT_MS = 60_000;
-
 /** Kinds that the large Undo takes back. */
 const HAND_KINDS = new Set<EventKind>(['poured', 'flipped', 'lifted', 'failed', 'cue-seen']);
 
@@ -239,24 +147,7 @@ export function fold(
   const unsent = new Map(pending.map((event) => [event.id, event]));
   const { undone, undos } = undoneIn(stored, pending);
   const refused: Refusal[] = [];
-  const draft: Draft = {
-    pins: run.pins,
-    rehearsal: run.rehearsal,
-    brief: null,
-    plan: null,
-    batters: new Map(),
-    lots: new Map(),
-    tasks: new Map(),
-    tasksDone: new Map(),
-    zones: new Map(),
-    portionMl: new Map(),
-    pieces: new Map(),
-    onPlate: new Map(),
-    notes: [],
-    taps: new Map(),
-    clock: null,
-    finishedAtMs: null,
-  };
+  const draft = emptyDraft(run);
   const take = (event: StoredEvent): void => {
     if (undone.has(event.id)) return;
     const read = upcast(event);
@@ -312,58 +203,6 @@ function inOrder(events: readonly StoredEvent[]): readonly StoredEvent[] {
 function applyOne<K extends EventKind>(draft: Draft, event: RunEvent<K>): RefusalReason | void {
   const apply = APPLY[event.kind] as Apply<K>;
   return apply(draft, event.payload as Payload<K>, runTimeMs(event), event);
-}
-
-function batterOf(draft: Draft, formulaId: string): Batter | undefined {
-  if (!pinnedFormula(draft.pins, formulaId)) return undefined;
-  let batter = draft.batters.get(formulaId);
-  if (!batter) {
-    batter = { formulaId, sized: null, shares: null, standInIds: [], gathered: new Set() };
-    draft.batters.set(formulaId, batter);
-  }
-  return batter;
-}
-
-function lotOf(draft: Draft, formulaId: string, number = 1): Lot | undefined {
-  if (!pinnedFormula(draft.pins, formulaId)) return undefined;
-  const key = lotKey(formulaId, number);
-  let lot = draft.lots.get(key);
-  if (!lot) {
-    lot = {
-      formulaId,
-      number,
-      weighed: new Map(),
-      mixingAtMs: null,
-      mixedAtMs: null,
-      volumeMl: null,
-      batterC: null,
-      moves: [],
-      doses: [],
-      readings: [],
-      foldedAtMs: null,
-      restEndedAtMs: null,
-      discardedAtMs: null,
-    };
-    draft.lots.set(key, lot);
-  }
-  return lot;
-}
-
-function anyMixed(draft: Draft, formulaId: string): boolean {
-  return [...draft.lots.values()].some((lot) => lot.formulaId === formulaId && lot.mixedAtMs !== null);
-}
-
-/** What is done to a batter that is mixed and still there. */
-function withMixed(
-  draft: Draft,
-  { formulaId, lot: number }: { readonly formulaId: string; readonly lot?: number | undefined },
-  change: (lot: Lot) => void,
-): RefusalReason | void {
-  if (!pinnedFormula(draft.pins, formulaId)) return 'unknownFormula';
-  const lot = draft.lots.get(lotKey(formulaId, number));
-  if (!lot || lot.mixedAtMs === null) return 'notMixed';
-  if (lot.discardedAtMs !== null) return 'lotDiscarded';
-  change(lot);
 }
 
 function zoneOf(draft: Draft, stationId: string, zoneId: string): ZoneState | undefined {

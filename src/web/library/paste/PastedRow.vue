@@ -2,9 +2,8 @@
 import { computed, ref, watch } from 'vue';
 import type { PastedLine } from '#core/formats';
 import type { Larder } from '#core/ingredients';
-import { fromG, toG } from '#core/units';
 import { grams, ingredientName, weight } from '../../parts/format.ts';
-import { readFigure } from '../../parts/read-figure.ts';
+import { readWeight, weightFigure } from '../../parts/weight-figure.ts';
 import { useSession } from '../../stores/session.ts';
 import { t } from '../../words/index.ts';
 
@@ -14,15 +13,13 @@ const emit = defineEmits<{ mend: [line: PastedLine | null]; looked: [] }>();
 const session = useSession();
 const mending = ref(false);
 const unit = computed(() => session.settings.weights);
-const shown = (g: number) =>
-  String(Number((unit.value === 'oz' ? fromG(g, 'ounce') : g).toFixed(unit.value === 'oz' ? 2 : 1)));
 const amount = ref('');
 const id = ref('');
 const wrong = ref(false);
 watch(
   () => props.now,
   (now) => {
-    amount.value = now?.amount ? shown(now.amount.g) : '';
+    amount.value = now?.amount ? weightFigure(now.amount.g) : '';
     id.value = now?.ingredientId ?? '';
   },
   { immediate: true },
@@ -36,10 +33,9 @@ const choices = computed(() =>
 /** What the cook wrote is sure; an empty amount is unknown on purpose. */
 function mend(): void {
   const unknown = amount.value.trim() === '';
-  const value = readFigure(amount.value);
-  wrong.value = id.value === '' || (!unknown && !(value > 0));
+  const g = readWeight(amount.value);
+  wrong.value = id.value === '' || (!unknown && !(g > 0));
   if (wrong.value) return;
-  const g = unit.value === 'oz' ? toG(value, 'ounce') : value;
   emit('mend', {
     ...props.read,
     ...{ ingredientId: id.value, amount: unknown ? null : { g, lowG: g, highG: g }, doubts: [] },

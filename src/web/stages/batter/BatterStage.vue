@@ -2,12 +2,11 @@
 import { onKeyStroke } from '@vueuse/core';
 import { computed, ref, useTemplateRef, watch } from 'vue';
 import { useRouter } from 'vue-router';
-import { formulaOf, lotAmounts, mixedVolumeMl, runAllergens, stillBack } from '#core/desk';
+import { lotAmounts, mixedVolumeMl, stillBack } from '#core/desk';
 import { mixLimit, stepOf, toolsFor, wholePieces } from '#core/formula';
-import AllergenChips from '../../parts/AllergenChips.vue';
 import BatterBalance from '../../parts/BatterBalance.vue';
 import BigButton from '../../parts/BigButton.vue';
-import CautionLine from '../../parts/CautionLine.vue';
+import ChoiceChips from '../../parts/ChoiceChips.vue';
 import { clock, ingredientName, millilitres } from '../../parts/format.ts';
 import PaperCard from '../../parts/PaperCard.vue';
 import { useRun } from '../../stores/run.ts';
@@ -18,6 +17,7 @@ import TaskList from '../TaskList.vue';
 import { useLots } from '../use-lots.ts';
 import { useTasks } from '../use-tasks.ts';
 import AmountRow from './AmountRow.vue';
+import ContainsCard from './ContainsCard.vue';
 import GatherList from './GatherList.vue';
 import HeldBackCard from './HeldBackCard.vue';
 import LotsNote from './LotsNote.vue';
@@ -116,17 +116,6 @@ function act(): void {
   else if (mixLimit(body.value) && lot.value?.mixingAtMs == null) void mixing.value?.begin();
   else void mix();
 }
-const contains = computed(() => runAllergens(store.run!.pins, store.state!, formulaId.value));
-const carried = computed(() =>
-  contains.value.carried
-    .map((each) =>
-      t('batter.carriedFrom', {
-        allergen: t(`allergen.${each.allergen}`),
-        name: formulaOf(store.run!.pins, each.formulaId).name,
-      }),
-    )
-    .join(', '),
-);
 const makes = computed(() => {
   const portion = millilitres(store.state!.portionMl.get(formulaId.value) ?? body.value.portion.volumeMl);
   const pours = wholePieces(amounts.value!.pours * (planned.value?.share ?? 1));
@@ -147,19 +136,12 @@ onKeyStroke(' ', (event) => {
       <PaperCard v-if="amounts">
         <div class="mb-1 flex flex-wrap items-center gap-3">
           <h2 class="mr-auto text-2xl">{{ body.name }}</h2>
-          <div class="flex rounded-control border border-line p-1" role="group" :aria-label="t('batter.view.label')">
-            <button
-              v-for="each in ['gather', 'weigh'] as const"
-              :key="each"
-              type="button"
-              class="min-h-11 rounded-control px-4"
-              :class="view === each ? 'bg-mist font-semibold text-bell' : ''"
-              :aria-pressed="view === each"
-              @click="view = each"
-            >
-              {{ t(`batter.view.${each}`) }}
-            </button>
-          </div>
+          <ChoiceChips
+            v-model="view"
+            look="bar"
+            :label="t('batter.view.label')"
+            :options="(['gather', 'weigh'] as const).map((value) => ({ value, label: t(`batter.view.${value}`) }))"
+          />
         </div>
         <p class="mb-2 text-soft">
           {{ view === 'gather' ? `${makes} ${t('batter.gathered', gathered)}.` : makes }}
@@ -283,19 +265,7 @@ onKeyStroke(' ', (event) => {
           </ol>
           <p class="mt-2 text-sm text-soft">{{ body.mix.reason }}</p>
         </PaperCard>
-        <PaperCard :title="t('batter.contains')">
-          <AllergenChips class="mb-3" :allergens="contains.batter" />
-          <p v-if="contains.plate.length" class="mb-2 text-sm">
-            {{
-              t('bench.plateFat', {
-                fat: t(`fatKind.${body.fat.kind}`),
-                allergen: contains.plate.map((each) => t(`allergen.${each}`)).join(', '),
-              })
-            }}
-          </p>
-          <p v-if="carried" class="mb-3 text-sm text-ember">{{ t('batter.carried', { list: carried }) }}</p>
-          <CautionLine stage="batter" />
-        </PaperCard>
+        <ContainsCard :formula-id="formulaId" :fat="body.fat.kind" />
       </div>
     </div>
   </div>

@@ -2,6 +2,7 @@
 import { computed } from 'vue';
 import type { Lots } from '#core/formula';
 import { lotKey } from '#core/run';
+import ChoiceChips from '../../parts/ChoiceChips.vue';
 import { useRun } from '../../stores/run.ts';
 import { t } from '../../words/index.ts';
 
@@ -35,24 +36,18 @@ async function part(shares: readonly number[]): Promise<void> {
         {{ t('batter.part', { n: advised.lots.length }) }}
       </button>
     </template>
-    <div
-      v-if="shares.length > 1"
-      class="flex flex-wrap items-center gap-2"
-      role="group"
-      :aria-label="t('batter.whichLot')"
-    >
-      <button
-        v-for="n in shares.length"
-        :key="n"
-        type="button"
-        class="min-h-14 rounded-full border px-5"
-        :class="n === number ? 'border-bell bg-mist font-semibold text-bell' : 'border-line bg-card'"
-        :aria-pressed="n === number"
-        @click="number = n"
-      >
-        {{ t('batter.lot', { n }) }}<span v-if="mixed(n)" aria-hidden="true" class="ml-1 text-leaf">✓</span
-        ><span v-if="mixed(n)" class="sr-only">{{ t('frame.done') }}</span>
-      </button>
+    <div v-if="shares.length > 1" class="flex flex-wrap items-center gap-2">
+      <ChoiceChips
+        v-model="number"
+        :label="t('batter.whichLot')"
+        :options="
+          shares.map((_share, index) => ({
+            value: index + 1,
+            label: t('batter.lot', { n: index + 1 }),
+            ...(mixed(index + 1) ? { done: t('frame.done') } : {}),
+          }))
+        "
+      />
       <button v-if="!anyMixed" type="button" class="min-h-14 px-3 text-bell underline" @click="part([1])">
         {{ t('batter.unpart') }}
       </button>

@@ -1,10 +1,10 @@
 <script setup lang="ts">
 import { computed, ref, watch } from 'vue';
-import { fromG, toG } from '#core/units';
 import type { Larder } from '#core/ingredients';
 import BigButton from '../../parts/BigButton.vue';
 import { cups, eggCount, grams, ingredientName, weight } from '../../parts/format.ts';
 import NumberPad from '../../parts/NumberPad.vue';
+import { readWeight, weightFigure } from '../../parts/weight-figure.ts';
 import { useSession } from '../../stores/session.ts';
 import { t } from '../../words/index.ts';
 import type { BatterRow } from './use-batter.ts';
@@ -31,17 +31,13 @@ const name = computed(() => ingredientName(props.row.ingredientId, props.larder)
 const unit = computed(() => session.settings.weights);
 
 function keep(value: number): void {
-  const massG = unit.value === 'oz' ? toG(value, 'ounce') : value;
+  const massG = readWeight(value);
   error.value = massG > 0 && massG <= 1_000_000 ? '' : t('runs.fault.number');
   if (error.value) return;
   other.value = false;
   emit('weigh', massG);
 }
-const start = computed(() => {
-  const { massG } = props.row;
-  if (massG === null) return '';
-  return String(Number((unit.value === 'oz' ? fromG(massG, 'ounce') : massG).toFixed(unit.value === 'oz' ? 2 : 1)));
-});
+const start = computed(() => (props.row.massG === null ? '' : weightFigure(props.row.massG)));
 </script>
 
 <template>

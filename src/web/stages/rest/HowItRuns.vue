@@ -1,13 +1,13 @@
 <script setup lang="ts">
 import { computed, ref, toRef } from 'vue';
 import { Disclosure, DisclosureButton, DisclosurePanel } from '@headlessui/vue';
-import { fromG, toG } from '#core/units';
 import type { Estimate } from '#core/consistency';
 import { larderOf, type Lot } from '#core/run';
 import type { FormulaBody } from '#core/formula';
 import BigButton from '../../parts/BigButton.vue';
 import { ingredientName, number, temperature, weight } from '../../parts/format.ts';
 import NumberPad from '../../parts/NumberPad.vue';
+import { readWeight, weightFigure } from '../../parts/weight-figure.ts';
 import { useRun } from '../../stores/run.ts';
 import { useSession } from '../../stores/session.ts';
 import { t, tn } from '../../words/index.ts';
@@ -60,18 +60,14 @@ function stir(massG: number): Promise<void> {
   ]);
 }
 function keep(value: number): void {
-  const massG = unit.value === 'oz' ? toG(value, 'ounce') : value;
+  const massG = readWeight(value);
   error.value = massG > 0 && massG <= 100_000 ? '' : t('runs.fault.number');
   if (error.value) return;
   other.value = false;
   void stir(massG);
 }
 const takeBack = () => store.tap([{ kind: 'undone', payload: { eventIds: [props.lot.doses.at(-1)!.eventId] } }]);
-const start = computed(() =>
-  dose.value.what === 'nothing'
-    ? ''
-    : String(Number((unit.value === 'oz' ? fromG(nowG.value, 'ounce') : nowG.value).toFixed(1))),
-);
+const start = computed(() => (dose.value.what === 'nothing' ? '' : weightFigure(nowG.value)));
 const colder = computed(() => {
   const told = effects.value;
   if (!told || told.warmed.batterC - told.asIs.batterC < 4) return null;

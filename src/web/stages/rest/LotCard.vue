@@ -6,6 +6,7 @@ import { lotRest } from '#core/desk';
 import { LOOKS } from '#core/rest';
 import { larderOf } from '#core/run';
 import BigButton from '../../parts/BigButton.vue';
+import ChoiceChips from '../../parts/ChoiceChips.vue';
 import { clock, day, ingredientName, minutes, stretch, temperature } from '../../parts/format.ts';
 import PaperCard from '../../parts/PaperCard.vue';
 import { useRun } from '../../stores/run.ts';
@@ -130,21 +131,16 @@ const move = (to: 'counter' | 'fridge') =>
         </div>
       </dl>
       <div v-if="!ended" class="mt-3 flex flex-wrap items-center gap-x-4 gap-y-2">
-        <div class="flex rounded-control border border-line p-1" role="group" :aria-label="t('rest.where.label')">
-          <button
-            v-for="place in ['counter', 'fridge'] as const"
-            :key="place"
-            type="button"
-            class="flex min-h-14 items-center gap-2 rounded-control px-4"
-            :class="rest.where === place ? 'bg-mist font-semibold text-bell' : ''"
-            :aria-pressed="rest.where === place"
-            @click="move(place)"
-          >
-            <component :is="place === 'fridge' ? Refrigerator : UtensilsCrossed" class="size-5" aria-hidden="true" />{{
-              t(`rest.where.${place}`)
-            }}
-          </button>
-        </div>
+        <ChoiceChips
+          look="bar"
+          :label="t('rest.where.label')"
+          :model-value="rest.where"
+          :options="[
+            { value: 'counter', label: t('rest.where.counter'), icon: UtensilsCrossed },
+            { value: 'fridge', label: t('rest.where.fridge'), icon: Refrigerator },
+          ]"
+          @update:model-value="move"
+        />
         <p class="flex-1 text-sm text-soft">
           {{ t('rest.warm', { temp: temperature(rest.batterC) }) }}
           <template v-if="rest.takeOutMs !== null && rest.takeOutMs > store.nowMs">{{

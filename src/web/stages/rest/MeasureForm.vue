@@ -12,6 +12,7 @@ import {
 import { familyOf, type FormulaBody } from '#core/formula';
 import type { Lot } from '#core/run';
 import BigButton from '../../parts/BigButton.vue';
+import ChoiceChips from '../../parts/ChoiceChips.vue';
 import ChoiceField from '../../parts/ChoiceField.vue';
 import { number } from '../../parts/format.ts';
 import NumberPad from '../../parts/NumberPad.vue';
@@ -85,19 +86,12 @@ function keepSpread(diameterMm: number): void {
 
 <template>
   <div class="flex flex-col gap-3">
-    <div class="flex flex-wrap gap-2" role="group" :aria-label="t('runs.method.label')">
-      <button
-        v-for="each in methods"
-        :key="each"
-        type="button"
-        class="min-h-14 rounded-full border px-4"
-        :class="method === each ? 'border-bell bg-card font-semibold text-bell' : 'border-line bg-card'"
-        :aria-pressed="method === each"
-        @click="((method = each), (error = ''))"
-      >
-        {{ t(`runs.method.${each}`) }}
-      </button>
-    </div>
+    <ChoiceChips
+      v-model="method"
+      :label="t('runs.method.label')"
+      :options="methods.map((value) => ({ value, label: t(`runs.method.${value}`) }))"
+      @update:model-value="error = ''"
+    />
     <p v-if="error" class="font-semibold text-ember" role="alert">{{ error }}</p>
     <div v-if="method === 'texture'" class="grid gap-2 sm:grid-cols-2">
       <BigButton v-for="texture in texturesOf(family)" :key="texture" @click="keep({ method: 'texture', texture })">{{

@@ -3,6 +3,7 @@ import { DateTime } from 'luxon';
 import { ref } from 'vue';
 import type { Lot } from '#core/run';
 import BigButton from '../../parts/BigButton.vue';
+import ChoiceChips from '../../parts/ChoiceChips.vue';
 import FormField from '../../parts/FormField.vue';
 import { clock } from '../../parts/format.ts';
 import { useRun } from '../../stores/run.ts';
@@ -46,19 +47,11 @@ async function keep(): Promise<void> {
       :label="t('rest.mixedAt.time')"
       :error="error || undefined"
     />
-    <div class="flex gap-2" role="group" :aria-label="t('rest.mixedAt.day')">
-      <button
-        v-for="each in ['yesterday', 'today'] as const"
-        :key="each"
-        type="button"
-        class="min-h-14 rounded-full border px-4"
-        :class="day === each ? 'border-bell bg-card font-semibold text-bell' : 'border-line bg-card'"
-        :aria-pressed="day === each"
-        @click="day = each"
-      >
-        {{ t(`rest.mixedAt.${each}`) }}
-      </button>
-    </div>
+    <ChoiceChips
+      v-model="day"
+      :label="t('rest.mixedAt.day')"
+      :options="(['yesterday', 'today'] as const).map((value) => ({ value, label: t(`rest.mixedAt.${value}`) }))"
+    />
     <BigButton type="submit">{{ t('rest.mixedAt.keep') }}</BigButton>
   </form>
 </template>

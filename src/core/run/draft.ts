@@ -1,0 +1,51 @@
+import type { EventKind, Payload, RunEvent } from './events.ts';
+import type { Pins } from './pins.ts';
+import type { Batter, Lot, Piece, RefusalReason, RehearsalClock, RunState, Tap, Task, ZoneState } from './state.ts';
+
+/** The state while it is built; handed out read-only. */
+export interface Draft {
+  readonly pins: Pins;
+  readonly rehearsal: boolean;
+  brief: RunState['brief'];
+  plan: RunState['plan'];
+  batters: Map<string, Batter>;
+  lots: Map<string, Lot>;
+  tasks: Map<string, Task>;
+  tasksDone: Map<string, number[]>;
+  zones: Map<string, ZoneState>;
+  portionMl: Map<string, number>;
+  pieces: Map<string, Piece>;
+  onPlate: Map<string, string>;
+  notes: RunState['notes'][number][];
+  taps: Map<string, Tap>;
+  clock: RehearsalClock | null;
+  finishedAtMs: number | null;
+}
+
+export type Apply<K extends EventKind> = (
+  draft: Draft,
+  payload: Payload<K>,
+  atMs: number,
+  event: RunEvent<K>,
+) => RefusalReason | void;
+
+export function emptyDraft(run: { readonly pins: Pins; readonly rehearsal: boolean }): Draft {
+  return {
+    pins: run.pins,
+    rehearsal: run.rehearsal,
+    brief: null,
+    plan: null,
+    batters: new Map(),
+    lots: new Map(),
+    tasks: new Map(),
+    tasksDone: new Map(),
+    zones: new Map(),
+    portionMl: new Map(),
+    pieces: new Map(),
+    onPlate: new Map(),
+    notes: [],
+    taps: new Map(),
+    clock: null,
+    finishedAtMs: null,
+  };
+}
