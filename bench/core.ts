@@ -1,9 +1,9 @@
 import { performance } from 'node:perf_hooks';
-import { forecast, planRun, type TableCache } from '#core/desk';
+import { forecast, lotDose, planRun, type TableCache } from '#core/desk';
 import { STANDARD_PRESSURE_PA, batterProperties, simulatePiece, timelineAt, timelineTable } from '#core/piece';
 import { compareFormulas, linesFor, lotsOf, remainderOf, scale } from '#core/formula';
 import { SHIPPED_LARDER } from '#core/ingredients';
-import { fold, type StoredEvent } from '#core/run';
+import { fold, lotInUse, type StoredEvent } from '#core/run';
 import { GRIDDLE_CAKES, finishedMorning, upcomingMorning } from '#demo';
 
 export interface Figure {
@@ -35,7 +35,10 @@ export function coreFigures(): Figure[] {
   // thirty lines: every liquid, fat and flavour a formula could name beside its flour
   const many = ['plainFlour', 'bakingPowder', 'bakingSoda', 'egg', 'buttermilk'];
   const thirty = [...new Set([...many, ...SHIPPED_LARDER.keys()])].slice(0, 30);
-  const longFormula = { ...GRIDDLE_CAKES, lines: thirty.map((ingredientId, i) => ({ ingredientId, percent: 100 / (i + 1) })) };
+  const longFormula = {
+    ...GRIDDLE_CAKES,
+    lines: thirty.map((ingredientId, i) => ({ ingredientId, percent: 100 / (i + 1) })),
+  };
   const options = { portionMl: 75, eggClass: 'usLarge', eggs: 'whole' } as const;
   const table = timelineTable(input);
   const morning = finishedMorning(Date.UTC(2026, 5, 9));
@@ -58,10 +61,22 @@ export function coreFigures(): Figure[] {
   const brief = fold({ pins: next.pins, rehearsal: false }, next.events);
   planRun(next.pins, brief, 0, tables);
   const recompute = () => {
-    const batter = scale(longFormula, SHIPPED_LARDER, { by: 'onHand', ingredientId: 'buttermilk', massG: 900 }, options);
+    const batter = scale(
+      longFormula,
+      SHIPPED_LARDER,
+      { by: 'onHand', ingredientId: 'buttermilk', massG: 900 },
+      options,
+    );
     remainderOf(batter, 75, SHIPPED_LARDER);
     lotsOf(batter, longFormula, { bowlMl: 3000, pouringMin: 40 });
     return compareFormulas(GRIDDLE_CAKES, longFormula, SHIPPED_LARDER, STANDARD_PRESSURE_PA);
+  };
+  const lot = lotInUse(state, morning.pins.formulas[0]!.id)!;
+  const reading = { method: 'spread', volumeMl: 60, diameterMm: 92 } as const;
+  const measured = {
+    ...lot,
+    doses: [1, 2, 3].map((n) => ({ atMs: nowMs, ingredientId: 'buttermilk', massG: 20, eventId: String(n) })),
+    readings: [0, 1, 2, 3].map((doses) => ({ atMs: nowMs, doses, reading, eventId: String(doses) })),
   };
   return [
     median('one piece simulated, both sides', 30, () => simulatePiece(input)),
@@ -70,6 +85,7 @@ export function coreFigures(): Figure[] {
     median('fold of 5,000 events', 20, () => fold(run, long)),
     median('forecast of a run in full swing', 30, () => forecast(morning.pins, state, nowMs, tables)),
     median('plan of 74 pieces, tables at hand', 20, () => planRun(next.pins, brief, 0, tables)),
+    median('dose of a lot with four readings', 200, () => lotDose(morning.pins, state, measured, nowMs, nowMs)),
     median('a formula of 30 lines: amounts, rest, lots, balance', 200, recompute),
   ];
 }

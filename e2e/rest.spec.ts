@@ -255,7 +255,7 @@ test('a rest is skipped: said what to expect, recorded, and thinned in the middl
   await hand.getByRole('button', { name: /g stirred in$/ }).click();
   await settled(page);
   await expect(hand.getByText(/^Stirred in:/)).toBeVisible();
-  await hand.getByRole('button', { name: 'Take the last one back' }).click();
+  await hand.getByRole('button', { name: 'Take back: buttermilk stirred in' }).click();
   await settled(page);
   await expect(hand.getByText(/^Stirred in:/)).toHaveCount(0);
   await expect(hand.getByText(/Too thick\./)).toBeVisible();

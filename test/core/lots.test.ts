@@ -96,6 +96,16 @@ describe('what is really in a lot', () => {
     expect(water(amounts)).toBeCloseTo(water(planned.lines), 6);
   });
 
+  it('the last tap of a batter is known, and taken back the one before it is', () => {
+    const salt = event('line-weighed', { formulaId: CAKES, lot: 1, ingredientId: 'salt', massG: 3 });
+    const mix = event('lot-mixed', { formulaId: CAKES, lot: 1, atMs: T0, volumeMl: 900, batterC: 20 });
+    const last = (events: StoredEvent[]) => stateOf([...begun, ...events]).lastLotTap.get(CAKES);
+    expect(last([salt, mix])).toEqual({ eventId: mix.id, kind: 'lot-mixed', lot: 1, ingredientId: null });
+    const back = [salt, mix, event('undone', { eventIds: [mix.id] })];
+    expect(last(back)).toMatchObject({ eventId: salt.id, ingredientId: 'salt' });
+    expect(lotInUse(stateOf([...begun, ...back]), CAKES)).toBeUndefined();
+  });
+
   it('a lot mixed at a moment still to come is refused, and the batter stays as it was', () => {
     const future = { formulaId: CAKES, lot: 1, atMs: T0 + 3_600_000, volumeMl: 900, batterC: 20 };
     const state = stateOf([...begun, event('lot-mixed', future)]);
@@ -282,6 +292,12 @@ describe('lots of one batter', () => {
     expect(lotVolumeMl(pins, gone, WHITES)).toBeNull();
     expect(lotInUse(gone, WHITES)).toBeUndefined();
     expect(gone.refused.map((refusal) => refusal.reason)).toEqual(['lotDiscarded']);
+    // and another is made in its place, empty as a bowl is
+    const again = stateOf(
+      [...one, event('lot-discarded', { formulaId: WHITES, lot: 1 }), ...weighed(event, WHITES, pins, begun, 1)],
+      pins,
+    );
+    expect(lotInUse(again, WHITES)).toMatchObject({ number: 1, foldedAtMs: null, discardedAtMs: null });
   });
 });
 

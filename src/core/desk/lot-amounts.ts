@@ -3,13 +3,22 @@ import { bowlVolumeMl, inBatter, linesFor, type ScaledBatter, type ScaledLine } 
 import { larderOf, lotKey, lotsOf, type Lot, type Pins, type RunState } from '#core/run';
 import { bodyInRun, lotFor } from './batter-run.ts';
 
-/** The part of a batter that one lot is to hold; undefined when the run asks for none of it. */
-export function plannedLot(
-  pins: Pins,
-  state: RunState,
-  formulaId: string,
-  number = 1,
-): (Pick<ScaledBatter, 'lines' | 'massG' | 'volumeMl'> & { readonly share: number }) | undefined {
+/** The part of a batter that one lot is to hold. */
+export type PlannedBatter = Pick<ScaledBatter, 'lines' | 'massG' | 'volumeMl'> & { readonly share: number };
+
+/** A state never changes, so each of its lots is planned once however often it is asked for. */
+const PLANNED = new WeakMap<RunState, Map<string, PlannedBatter | undefined>>();
+
+/** What one lot is to hold; undefined when the run asks for none of the batter. */
+export function plannedLot(pins: Pins, state: RunState, formulaId: string, number = 1): PlannedBatter | undefined {
+  let lots = PLANNED.get(state);
+  if (!lots) PLANNED.set(state, (lots = new Map()));
+  const key = lotKey(formulaId, number);
+  if (!lots.has(key)) lots.set(key, planLot(pins, state, formulaId, number));
+  return lots.get(key);
+}
+
+function planLot(pins: Pins, state: RunState, formulaId: string, number: number): PlannedBatter | undefined {
   const whole = lotFor(pins, state, formulaId);
   if (!whole) return undefined;
   const share = sharesOf(state, formulaId)[number - 1] ?? 0;

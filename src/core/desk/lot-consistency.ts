@@ -29,8 +29,17 @@ export function lotDensityKgM3(pins: Pins, formulaId: string): number {
   return pouredDensityGPerMl(formulaOf(pins, formulaId), larderOf(pins)) * 1000;
 }
 
+/** A lot of a state never changes, so its readings are weighed once. */
+const BELIEFS = new WeakMap<Lot, ConsistencyBelief>();
+
 /** What is believed of how a lot runs: its formula's promise, moved by every reading taken of it. */
 export function lotBelief(pins: Pins, state: RunState, lot: Lot): ConsistencyBelief {
+  let belief = BELIEFS.get(lot);
+  if (!belief) BELIEFS.set(lot, (belief = beliefOf(pins, state, lot)));
+  return belief;
+}
+
+function beliefOf(pins: Pins, state: RunState, lot: Lot): ConsistencyBelief {
   const body = formulaOf(pins, lot.formulaId);
   const larder = larderOf(pins);
   const promised = inBatter(body, linesFor(body, 100));
@@ -66,9 +75,10 @@ function momentOf(pins: Pins, state: RunState, body: FormulaBody, lot: Lot, atMs
   };
 }
 
-/** How a lot runs at a moment, Pa or Pa·s, with its spread. */
-export function lotConsistency(pins: Pins, state: RunState, lot: Lot, atMs: number): Estimate {
-  return consistencyAt(lotBelief(pins, state, lot), momentOf(pins, state, formulaOf(pins, lot.formulaId), lot, atMs));
+/** How a lot runs at a moment with its first so many doses, Pa or Pa·s, with its spread. */
+export function lotConsistency(pins: Pins, state: RunState, lot: Lot, atMs: number, doses = Infinity): Estimate {
+  const then = momentOf(pins, state, formulaOf(pins, lot.formulaId), withDoses(lot, doses), atMs);
+  return consistencyAt(lotBelief(pins, state, lot), then);
 }
 
 /** What to stir into a lot so that it runs as its formula wants when it is poured. */

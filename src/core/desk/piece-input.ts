@@ -20,11 +20,12 @@ export function pieceInput(pins: Pins, state: RunState, ref: PourRef, pouredAtMs
   const body = formulaOf(pins, ref.formulaId);
   const larder = larderOf(pins);
   const station = stationOf(pins, ref.stationId);
-  const lot = lotOfPour(state, ref, pouredAtMs);
-  const disc = discFrom(pins, state, { formulaId: ref.formulaId, station, lot }, pouredAtMs);
+  const lot = ref.lot === undefined ? lotInUse(state, ref.formulaId) : state.lots.get(lotKey(ref.formulaId, ref.lot));
+  const doses = ref.doses ?? lot?.doses.filter((dose) => dose.atMs <= pouredAtMs).length;
+  const disc = discFrom(pins, state, { formulaId: ref.formulaId, station, lot }, pouredAtMs, doses);
   const step = familyOf(body.type) === 'thin' ? THIN_STEP_MM : DISC_STEP_MM;
   return {
-    batter: batterProperties(lotAmounts(pins, state, ref.formulaId, lot), body.type, larder),
+    batter: batterProperties(lotAmounts(pins, state, ref.formulaId, lot && withDoses(lot, doses!)), body.type, larder),
     thicknessMm: roundTo(disc.thicknessMm, step),
     batterC: roundTo(lot ? lotTemperature(pins, body, lot, pouredAtMs) : pins.roomC, BATTER_STEP_C),
     plate: plateContact(station, ref.zoneId, body.heat.targetC),
@@ -42,11 +43,6 @@ export interface PourRef {
   readonly doses?: number;
 }
 
-function lotOfPour(state: RunState, ref: PourRef, pouredAtMs: number): Lot | undefined {
-  const lot = ref.lot === undefined ? lotInUse(state, ref.formulaId) : state.lots.get(lotKey(ref.formulaId, ref.lot));
-  return lot && withDoses(lot, ref.doses ?? lot.doses.filter((dose) => dose.atMs <= pouredAtMs).length);
-}
-
 /** Below these nothing on the plate can be told apart; each step more is a table more. */
 const DISC_STEP_MM = 0.25;
 const THIN_STEP_MM = 0.05;
@@ -62,11 +58,12 @@ export function discFrom(
   state: RunState,
   of: { readonly formulaId: string; readonly station: StationBody; readonly lot: Lot | undefined },
   atMs: number,
+  doses?: number,
 ): Disc {
   const body = formulaOf(pins, of.formulaId);
   const volumeMl = portionMl(pins, state, of.formulaId);
   if (familyOf(body.type) === 'thin' || !of.lot) return discOn(body, of.station, volumeMl, larderOf(pins));
-  const { value } = lotConsistency(pins, state, of.lot, atMs);
+  const { value } = lotConsistency(pins, state, of.lot, atMs, doses);
   return discOn({ ...body, yieldStressPa: value }, of.station, volumeMl, larderOf(pins));
 }
 

@@ -1,6 +1,17 @@
 import type { EventKind, Payload, RunEvent } from './events.ts';
 import type { Pins } from './pins.ts';
-import type { Batter, Lot, Piece, RefusalReason, RehearsalClock, RunState, Tap, Task, ZoneState } from './state.ts';
+import type {
+  Batter,
+  Lot,
+  LotTap,
+  Piece,
+  RefusalReason,
+  RehearsalClock,
+  RunState,
+  Tap,
+  Task,
+  ZoneState,
+} from './state.ts';
 
 /** The state while it is built; handed out read-only. */
 export interface Draft {
@@ -10,6 +21,7 @@ export interface Draft {
   plan: RunState['plan'];
   batters: Map<string, Batter>;
   lots: Map<string, Lot>;
+  lastLotTap: Map<string, LotTap>;
   tasks: Map<string, Task>;
   tasksDone: Map<string, number[]>;
   zones: Map<string, ZoneState>;
@@ -37,6 +49,7 @@ export function emptyDraft(run: { readonly pins: Pins; readonly rehearsal: boole
     plan: null,
     batters: new Map(),
     lots: new Map(),
+    lastLotTap: new Map(),
     tasks: new Map(),
     tasksDone: new Map(),
     zones: new Map(),

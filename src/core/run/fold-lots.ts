@@ -1,5 +1,5 @@
 import type { Apply, Draft } from './draft.ts';
-import type { EventKind } from './events.ts';
+import type { EventKind, RunEvent } from './events.ts';
 import { pinnedFormula } from './pins.ts';
 import { lotKey, type Batter, type Lot, type RefusalReason } from './state.ts';
 
@@ -85,6 +85,18 @@ export const APPLY_LOTS: { readonly [K in LotKind]: Apply<K> } = {
   },
 };
 
+/** What a cook does to a lot by a tap, each of which can be taken back. */
+const LOT_TAPS = new Set<EventKind>([
+  ...(['line-weighed', 'mixing-begun', 'lot-mixed', 'lot-thinned', 'consistency-read'] as const),
+  ...(['lot-moved', 'lot-folded', 'rest-ended', 'lot-discarded'] as const),
+]);
+
+export function rememberLotTap(draft: Draft, { id: eventId, kind, payload }: RunEvent): void {
+  if (!LOT_TAPS.has(kind)) return;
+  const { formulaId, lot, ingredientId } = payload as { formulaId: string; lot?: number; ingredientId?: string };
+  draft.lastLotTap.set(formulaId, { eventId, kind, lot: lot ?? 1, ingredientId: ingredientId ?? null });
+}
+
 /** A moment told this little ahead of the tap is the tap's own: clocks are read to the second. */
 const SAME_MOMENT_MS = 60_000;
 
@@ -102,7 +114,8 @@ function lotOf(draft: Draft, formulaId: string, number = 1): Lot | undefined {
   if (!pinnedFormula(draft.pins, formulaId)) return undefined;
   const key = lotKey(formulaId, number);
   let lot = draft.lots.get(key);
-  if (!lot) {
+  // in the place of one that was thrown away a new one is made
+  if (!lot || lot.discardedAtMs !== null) {
     lot = {
       formulaId,
       number,
@@ -124,7 +137,9 @@ function lotOf(draft: Draft, formulaId: string, number = 1): Lot | undefined {
 }
 
 function anyMixed(draft: Draft, formulaId: string): boolean {
-  return [...draft.lots.values()].some((lot) => lot.formulaId === formulaId && lot.mixedAtMs !== null);
+  return [...draft.lots.values()].some(
+    (lot) => lot.formulaId === formulaId && lot.mixedAtMs !== null && lot.discardedAtMs === null,
+  );
 }
 
 /** What is done to a batter that is mixed and still there. */

@@ -2,7 +2,7 @@ import { runTimeMs, type EventKind, type Payload, type RunEvent, type StoredEven
 import { clashesOf } from './clash.ts';
 import { pinnedFormula, pinnedStation, type Pins } from './pins.ts';
 import { emptyDraft, type Apply, type Draft } from './draft.ts';
-import { APPLY_LOTS } from './fold-lots.ts';
+import { APPLY_LOTS, rememberLotTap } from './fold-lots.ts';
 import {
   lotInUse,
   placeKey,
@@ -154,6 +154,7 @@ export function fold(
     const reason = read.ok ? applyOne(draft, read.event) : read.reason;
     if (reason) refused.push({ eventId: event.id, kind: event.kind, reason });
     else if (read.ok && HAND_KINDS.has(read.event.kind)) rememberTap(draft, read.event);
+    else if (read.ok) rememberLotTap(draft, read.event);
   };
   let eventCount = 0;
   let lastSeq = 0; // up to here nothing is missing: from here a device catches up
@@ -173,6 +174,7 @@ export function fold(
     plan: draft.plan,
     batters: draft.batters,
     lots: draft.lots,
+    lastLotTap: draft.lastLotTap,
     tasks: [...draft.tasks.values()],
     tasksDone: draft.tasksDone,
     zones: draft.zones,

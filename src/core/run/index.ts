@@ -37,6 +37,7 @@ export {
   type DoseGiven,
   type Fate,
   type Lot,
+  type LotTap,
   type Piece,
   type Reading,
   type ReadingTaken,

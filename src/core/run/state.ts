@@ -36,6 +36,15 @@ export interface Lot {
   discardedAtMs: number | null;
 }
 
+/** The last thing done to a formula's batter that can be taken back. */
+export interface LotTap {
+  readonly eventId: string;
+  readonly kind: EventKind;
+  readonly lot: number;
+  /** Of a line or a dose. */
+  readonly ingredientId: string | null;
+}
+
 export interface DoseGiven {
   readonly atMs: number;
   readonly ingredientId: string;
@@ -167,6 +176,8 @@ export interface RunState {
   readonly batters: ReadonlyMap<string, Batter>;
   /** By `lotKey`. */
   readonly lots: ReadonlyMap<string, Lot>;
+  /** By formula. */
+  readonly lastLotTap: ReadonlyMap<string, LotTap>;
   readonly tasks: readonly Task[];
   /** When each task was done, oldest first. */
   readonly tasksDone: ReadonlyMap<string, readonly number[]>;
@@ -213,7 +224,18 @@ export function lotsOf(state: Pick<RunState, 'lots'>, formulaId: string): Lot[] 
 
 /** The lot that is poured from: the last one brought to the plate, else the first that is mixed and not thrown away. */
 export function lotInUse(state: Pick<RunState, 'lots'>, formulaId: string): Lot | undefined {
-  const good = lotsOf(state, formulaId).filter((lot) => lot.mixedAtMs !== null && lot.discardedAtMs === null);
-  const brought = good.filter((lot) => lot.restEndedAtMs !== null);
-  return brought.sort((a, b) => a.restEndedAtMs! - b.restEndedAtMs!).at(-1) ?? good[0];
+  let used: Lot | undefined;
+  // asked at every pour of a long log: no lists are made
+  for (const lot of state.lots.values()) {
+    if (lot.formulaId !== formulaId || lot.mixedAtMs === null || lot.discardedAtMs !== null) continue;
+    if (used === undefined || comesAfter(lot, used)) used = lot;
+  }
+  return used;
+}
+
+/** Whether a lot is poured from rather than another: brought later, or brought at all, or of a lower number. */
+function comesAfter(lot: Lot, other: Lot): boolean {
+  if (lot.restEndedAtMs !== null || other.restEndedAtMs !== null)
+    return (lot.restEndedAtMs ?? -Infinity) >= (other.restEndedAtMs ?? -Infinity);
+  return lot.number < other.number;
 }

@@ -2,7 +2,7 @@ import { computed, type ComputedRef } from 'vue';
 import type { Stage } from '../router.ts';
 import type { Lot } from '#core/run';
 import { useRun } from '../stores/run.ts';
-import { useLots } from './use-lots.ts';
+import { isMixed, useLots } from './use-lots.ts';
 
 /** Which stages of the run are behind the cook. A stage may be skipped and filled in later. */
 export function useStagesDone(): ComputedRef<Record<Stage, boolean>> {
@@ -14,11 +14,11 @@ export function useStagesDone(): ComputedRef<Record<Stage, boolean>> {
     const every = (test: (formulaId: string) => boolean) =>
       items.length > 0 && items.every((item) => test(item.formulaId));
     const everyLot = (test: (lot: Lot) => boolean) =>
-      lots.value.length > 0 && lots.value.every(({ lot }) => lot !== undefined && test(lot));
+      lots.value.length > 0 && lots.value.every(({ lot }) => isMixed(lot) && test(lot));
     const pieces = [...(state?.pieces.values() ?? [])];
     return {
       brief: items.length > 0,
-      batter: everyLot((lot) => lot.mixedAtMs !== null),
+      batter: everyLot(() => true),
       rest: everyLot((lot) => lot.restEndedAtMs !== null),
       heat:
         (state?.zones.size ?? 0) > 0 &&

@@ -13,8 +13,9 @@ import { useRun } from '../../stores/run.ts';
 import { t } from '../../words/index.ts';
 import { isFormControl } from '../keys.ts';
 import LotTabs from '../LotTabs.vue';
+import TakeBack from '../TakeBack.vue';
 import TaskList from '../TaskList.vue';
-import { useLots } from '../use-lots.ts';
+import { isMixed, useLots } from '../use-lots.ts';
 import { useTasks } from '../use-tasks.ts';
 import AmountRow from './AmountRow.vue';
 import ContainsCard from './ContainsCard.vue';
@@ -29,7 +30,7 @@ import { useBatter, type BatterRow } from './use-batter.ts';
 const store = useRun();
 const router = useRouter();
 const all = useLots();
-const waiting = computed(() => all.value.filter(({ lot }) => lot?.mixedAtMs == null));
+const waiting = computed(() => all.value.filter(({ lot }) => !isMixed(lot)));
 /** The one begun, else the first that is not mixed. */
 const first = waiting.value.find(({ lot }) => (lot?.weighed.size ?? 0) > 0) ?? waiting.value[0] ?? all.value[0]!;
 const formulaId = ref(first.formulaId);
@@ -41,7 +42,7 @@ const { body, larder, amounts, batter, shares, lot, planned, advised, groups, op
   number,
 );
 const nextRow = computed(() => open.value[0]);
-const mixed = computed(() => lot.value?.mixedAtMs ?? null);
+const mixed = computed(() => (isMixed(lot.value) ? lot.value.mixedAtMs : null));
 const back = computed(() =>
   lot.value && mixed.value !== null ? stillBack(store.run!.pins, store.state!, lot.value) : [],
 );
@@ -170,7 +171,7 @@ onKeyStroke(' ', (event) => {
           :formula-id="formulaId"
           :body="body"
           :larder="larder"
-          :mixed="all.some((each) => each.formulaId === formulaId && each.lot?.mixedAtMs != null)"
+          :mixed="all.some((each) => each.formulaId === formulaId && isMixed(each.lot))"
         />
         <template v-else>
           <section v-for="group in groups" :key="group.group ?? group.section" class="mb-2">
@@ -251,6 +252,7 @@ onKeyStroke(' ', (event) => {
             @mixed="mix"
           />
         </PaperCard>
+        <TakeBack class="-my-2 self-end" :formula-id="formulaId" />
         <PaperCard v-if="before.length && mixed === null" :title="t('tasks.title')">
           <TaskList :tasks="before" of-one @done="done" />
         </PaperCard>

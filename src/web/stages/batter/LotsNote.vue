@@ -5,12 +5,13 @@ import { lotKey } from '#core/run';
 import ChoiceChips from '../../parts/ChoiceChips.vue';
 import { useRun } from '../../stores/run.ts';
 import { t } from '../../words/index.ts';
+import { isMixed } from '../use-lots.ts';
 
 /** How many lots a batter wants, one tap to part it, and which of them is in hand. */
 const props = defineProps<{ formulaId: string; advised: Lots | undefined; shares: readonly number[] }>();
 const number = defineModel<number>({ required: true });
 const store = useRun();
-const mixed = (n: number) => store.state!.lots.get(lotKey(props.formulaId, n))?.mixedAtMs != null;
+const mixed = (n: number) => isMixed(store.state!.lots.get(lotKey(props.formulaId, n)));
 const anyMixed = computed(() => props.shares.some((_share, index) => mixed(index + 1)));
 
 async function part(shares: readonly number[]): Promise<void> {

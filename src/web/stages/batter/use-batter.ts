@@ -38,7 +38,11 @@ export function useBatter(formulaId: Ref<string>, number: Ref<number>) {
   const amounts = computed(() => store.lots[formulaId.value]);
   const shares = computed(() => sharesOf(store.state!, formulaId.value));
   const batter = computed(() => store.state!.batters.get(formulaId.value));
-  const lot = computed(() => store.state!.lots.get(lotKey(formulaId.value, number.value)));
+  /** One that was thrown away is begun anew. */
+  const lot = computed(() => {
+    const known = store.state!.lots.get(lotKey(formulaId.value, number.value));
+    return known?.discardedAtMs === null ? known : undefined;
+  });
   const planned = computed(() => plannedLot(store.run!.pins, store.state!, formulaId.value, number.value));
   /** Lots that bowl, rest or whites ask for. */
   const advised = computed(

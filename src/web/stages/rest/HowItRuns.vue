@@ -11,6 +11,7 @@ import { readWeight, weightFigure } from '../../parts/weight-figure.ts';
 import { useRun } from '../../stores/run.ts';
 import { useSession } from '../../stores/session.ts';
 import { t, tn } from '../../words/index.ts';
+import TakeBack from '../TakeBack.vue';
 import MeasureForm from './MeasureForm.vue';
 import { SPREAD_ML, consistencyWords, useConsistency } from './use-consistency.ts';
 
@@ -66,7 +67,6 @@ function keep(value: number): void {
   other.value = false;
   void stir(massG);
 }
-const takeBack = () => store.tap([{ kind: 'undone', payload: { eventIds: [props.lot.doses.at(-1)!.eventId] } }]);
 const start = computed(() => (dose.value.what === 'nothing' ? '' : weightFigure(nowG.value)));
 const colder = computed(() => {
   const told = effects.value;
@@ -147,10 +147,8 @@ const pours = computed(() =>
       }}</BigButton>
       <BigButton class="flex-1" @click="other = true">{{ t('runs.other') }}</BigButton>
     </div>
-    <p v-if="given.length" class="mt-1 flex flex-wrap items-center gap-x-3 text-sm text-soft">
-      {{ t('runs.given', { list: given.join(', ') }) }}
-      <button type="button" class="min-h-14 text-bell underline" @click="takeBack">{{ t('runs.takeBack') }}</button>
-    </p>
+    <p v-if="given.length" class="mt-1 text-sm text-soft">{{ t('runs.given', { list: given.join(', ') }) }}</p>
+    <TakeBack :formula-id="lot.formulaId" :lot="lot.number" />
 
     <Disclosure as="div" class="mt-1">
       <DisclosureButton class="min-h-14 text-lg text-bell underline">{{ t('runs.measure') }}</DisclosureButton>

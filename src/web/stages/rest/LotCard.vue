@@ -12,6 +12,7 @@ import PaperCard from '../../parts/PaperCard.vue';
 import { useRun } from '../../stores/run.ts';
 import { t } from '../../words/index.ts';
 import type { RunLot } from '../use-lots.ts';
+import TakeBack from '../TakeBack.vue';
 import HowItRuns from './HowItRuns.vue';
 import MixedAt from './MixedAt.vue';
 
@@ -89,7 +90,13 @@ const move = (to: 'counter' | 'fridge') =>
       {{ t('rest.notMixed') }}
       <RouterLink class="text-bell underline" :to="`/runs/${store.run!.id}/batter`">{{ t('rest.goMix') }}</RouterLink>
     </p>
-    <p v-else-if="lot.discardedAtMs !== null" class="figure mt-2 text-3xl text-soft">{{ t('rest.thrown') }}</p>
+    <template v-else-if="lot.discardedAtMs !== null">
+      <p class="figure mt-2 text-3xl text-soft">{{ t('rest.thrown') }}</p>
+      <RouterLink class="flex min-h-14 items-center text-bell underline" :to="`/runs/${store.run!.id}/batter`">{{
+        t('rest.another')
+      }}</RouterLink>
+      <TakeBack :formula-id="of.formulaId" :lot="of.number" />
+    </template>
     <template v-else>
       <p
         class="figure mt-1 text-5xl"
@@ -212,6 +219,7 @@ const move = (to: 'counter' | 'fridge') =>
         }}</template>
       </p>
       <HowItRuns v-if="!whites" :lot="lot" :body="of.body" :first-pour-ms="of.firstPourMs" />
+      <TakeBack v-if="whites" :formula-id="of.formulaId" :lot="of.number" />
       <div class="mt-1 flex flex-wrap gap-x-4">
         <button v-if="!throwing" type="button" class="min-h-14 text-soft underline" @click="throwing = true">
           {{ t('rest.throwAway') }}

@@ -7,14 +7,14 @@ import { savePdf } from '../../print/save-pdf.ts';
 import { labelsPage } from '../../print/tub-labels.ts';
 import { useRun } from '../../stores/run.ts';
 import { t } from '../../words/index.ts';
-import { useLots } from '../use-lots.ts';
+import { isMixed, useLots } from '../use-lots.ts';
 import { usePages } from './use-pages.ts';
 
 /** Labels for what stands in tubs, and each batter on a page. */
 const store = useRun();
 const lots = useLots();
 const { labels, cards } = usePages();
-const mixed = computed(() => lots.value.filter(({ lot }) => lot?.mixedAtMs != null && lot.discardedAtMs === null));
+const mixed = computed(() => lots.value.filter(({ lot }) => isMixed(lot)));
 const failed = ref('');
 
 async function print(make: () => Promise<void>): Promise<void> {

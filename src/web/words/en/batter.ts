@@ -180,7 +180,6 @@ export const batter = {
     other: 'Another amount',
     otherLabel: 'How much {name} was stirred in, {unit}',
     given: 'Stirred in: {list}.',
-    takeBack: 'Take the last one back',
     measure: 'Measure it',
     method: {
       label: 'By what',
@@ -254,6 +253,7 @@ export const batter = {
     endedAt: 'Since {time}, rested {rested}.',
     phase: { ready: 'Ready', best: 'At its best', pastBest: 'Past its best' },
     thrown: 'Thrown away',
+    another: 'Mix another',
     now: {
       tooEarly: 'until it may be poured. Best from {best}.',
       ready: 'It may be poured. Best from {best}.',
@@ -375,6 +375,18 @@ export const batter = {
     portion: 'Pour {ml} mL. {reason}',
     held: 'of which {amount} stays back',
     for: '{pours} pours of {ml} mL',
+  },
+  takeBack: {
+    label: 'Take back: {what}',
+    'line-weighed': '{name} in the bowl',
+    'mixing-begun': 'wet met dry',
+    'lot-mixed': 'mixed',
+    'lot-thinned': '{name} stirred in',
+    'consistency-read': 'the reading',
+    'lot-moved': 'put elsewhere',
+    'lot-folded': 'folded in',
+    'rest-ended': 'to the plate',
+    'lot-discarded': 'thrown away',
   },
   pad: { keys: 'Number keys', point: 'point', back: 'take back', keep: 'Keep it', leave: 'Leave it' },
 };
