@@ -175,6 +175,9 @@ describe('what is believed of a batter', () => {
     const thickening = at({ ageMin: 600 }) / at({ ageMin: 0 });
     expect(thickening).toBeGreaterThan(1.3);
     expect(thickening).toBeLessThan(2);
+    // measured from ten minutes on: 10–30 % in the hour (common practice, no source; low certainty)
+    expect(at({ ageMin: 60 }) / at({ ageMin: 10 })).toBeGreaterThan(1.1);
+    expect(at({ ageMin: 60 }) / at({ ageMin: 10 })).toBeLessThan(1.3);
     // water itself is 1.52 times as thick at 5 °C as at 20 °C (IAPWS)
     expect(at({ tempC: 5 }) / at({})).toBeCloseTo(1.516, 2);
   });

@@ -96,6 +96,19 @@ describe('what is really in a lot', () => {
     expect(water(amounts)).toBeCloseTo(water(planned.lines), 6);
   });
 
+  it('a dose below zero, of nothing, or of a lot that is not mixed is refused, and nothing is lost', () => {
+    const dose = (massG: number, lot = 1) =>
+      event('lot-thinned', { formulaId: CAKES, lot, ingredientId: 'buttermilk', massG });
+    const state = stateOf([...mixed, dose(-40), dose(0), dose(Number.NaN), dose(30, 2), dose(25)]);
+    expect(state.refused.map((refusal) => refusal.reason)).toEqual([
+      'badPayload',
+      'badPayload',
+      'badPayload',
+      'notMixed',
+    ]);
+    expect(lotOf(state, CAKES).doses.map(({ massG }) => massG)).toEqual([25]);
+  });
+
   it('the last tap of a batter is known, and taken back the one before it is', () => {
     const salt = event('line-weighed', { formulaId: CAKES, lot: 1, ingredientId: 'salt', massG: 3 });
     const mix = event('lot-mixed', { formulaId: CAKES, lot: 1, atMs: T0, volumeMl: 900, batterC: 20 });

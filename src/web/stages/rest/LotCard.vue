@@ -154,7 +154,7 @@ const move = (to: 'counter' | 'fridge') =>
             t('rest.takeOut', { time: when(rest.takeOutMs) })
           }}</template>
           <template v-if="rest.cold && rest.cold.atMs > store.nowMs">
-            <strong v-if="rest.cold.tooLate" class="text-ember">{{ t('rest.coldTooLate') }}</strong>
+            {{ ' ' }}<strong v-if="rest.cold.tooLate" class="text-ember">{{ t('rest.coldTooLate') }}</strong>
             <template v-else>{{ t('rest.coldAt', { time: when(rest.cold.atMs) }) }}</template>
           </template>
         </p>
