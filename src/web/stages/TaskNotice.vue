@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { BellRing } from '@lucide/vue';
 import { computed } from 'vue';
+import { RouterLink } from 'vue-router';
 import { minutes } from '../parts/format.ts';
 import { useRun } from '../stores/run.ts';
 import { t } from '../words/index.ts';
@@ -16,7 +17,11 @@ const MATTERS_MS = 30 * 60_000;
 const due = computed(() => {
   if (store.state?.finishedAtMs != null || store.looksOn) return undefined;
   return tasks.value.find(
-    (task) => task.byTap && task.doneMs === null && task.dueMs <= store.nowMs && store.nowMs - task.dueMs < MATTERS_MS,
+    (task) =>
+      (task.byTap || task.kind === 'plate') &&
+      task.doneMs === null &&
+      task.dueMs <= store.nowMs &&
+      store.nowMs - task.dueMs < MATTERS_MS,
   );
 });
 useTone(
@@ -39,7 +44,14 @@ useTone(
         ? t('tasks.due')
         : t('tasks.dueAgo', { time: minutes((store.nowMs - due.dueMs) / 1000) })
     }}</span>
+    <RouterLink
+      v-if="due.kind === 'plate'"
+      class="flex min-h-14 items-center rounded-control border border-line bg-card px-5 font-semibold hover:bg-mist"
+      :to="`/runs/${store.run!.id}/heat`"
+      >{{ t('stage.heat') }}</RouterLink
+    >
     <button
+      v-else
       type="button"
       class="min-h-14 rounded-control border border-line bg-card px-5 font-semibold hover:bg-mist"
       :aria-label="t('tasks.doneLine', { task: due.words })"

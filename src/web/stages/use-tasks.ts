@@ -1,9 +1,10 @@
 import { computed, type ComputedRef } from 'vue';
 import { formulaOf, morningTasks, stationOf, type MorningTask } from '#core/desk';
-import { larderOf } from '#core/run';
+import { larderOf, lotKey } from '#core/run';
 import { ingredientName } from '../parts/format.ts';
 import { useRun } from '../stores/run.ts';
 import { t } from '../words/index.ts';
+import { isMixed } from './use-lots.ts';
 
 export interface TaskLine extends MorningTask {
   readonly words: string;
@@ -14,7 +15,7 @@ export interface TaskLine extends MorningTask {
 }
 
 /** Kinds that a tap on the list ends: each is an event of its own. */
-const BY_TAP = new Set(['temper', 'melt', 'soak', 'whip', 'fruit', 'oven', 'own', 'takeOut']);
+const BY_TAP = new Set(['temper', 'melt', 'soak', 'whip', 'fold', 'fruit', 'oven', 'own', 'takeOut']);
 
 /** What the morning asks for beside the griddle, in words. */
 export function useTasks(): { tasks: ComputedRef<TaskLine[]>; done: (task: MorningTask) => void } {
@@ -28,9 +29,14 @@ export function useTasks(): { tasks: ComputedRef<TaskLine[]>; done: (task: Morni
       ...task,
       words: wordsOf(task),
       brief: wordsOf(task, false),
-      byTap: BY_TAP.has(task.kind),
+      byTap: BY_TAP.has(task.kind) && (task.kind !== 'fold' || isThere(task)),
     }));
   });
+
+  /** There is a bowl to fold into. */
+  function isThere(task: MorningTask): boolean {
+    return isMixed(store.state!.lots.get(lotKey(task.formulaId!, task.lot!)));
+  }
 
   function wordsOf(task: MorningTask, withBatter = true): string {
     const { pins } = store.run!;
@@ -54,8 +60,9 @@ export function useTasks(): { tasks: ComputedRef<TaskLine[]>; done: (task: Morni
   }
 
   function done(task: MorningTask): void {
-    if (task.kind === 'takeOut')
-      void store.tap([{ kind: 'lot-moved', payload: { formulaId: task.formulaId!, lot: task.lot!, to: 'counter' } }]);
+    const of = { formulaId: task.formulaId!, lot: task.lot! };
+    if (task.kind === 'takeOut') void store.tap([{ kind: 'lot-moved', payload: { ...of, to: 'counter' } }]);
+    else if (task.kind === 'fold') void store.tap([{ kind: 'lot-folded', payload: of }]);
     else void store.tap([{ kind: 'task-done', payload: { taskId: task.id } }]);
   }
 
