@@ -77,13 +77,15 @@ export function morningTasks(pins: Pins, state: RunState, plan: RunPlan, nowMs: 
       add('fruit', firstPourMs - BEFORE_MIN.fruit * MS_PER_MIN, done(`fruit/${formulaId}/1`), fruit);
   }
   for (const { zoneKey: key, lightMs } of plan.preheats) {
-    const turn = state.zones.get(key)?.turns.find((each) => each.mark > 0);
+    // a plate that was taken over hot, or read, is lit
+    const zone = state.zones.get(key);
+    const lit = zone?.turns.find((each) => each.mark > 0) ?? zone?.assumed ?? zone?.readings[0];
     tasks.push({
       ...none,
       id: `plate/${key}`,
       kind: 'plate',
       dueMs: lightMs,
-      doneMs: turn?.atMs ?? null,
+      doneMs: lit?.atMs ?? null,
       zoneKeys: [key],
     });
   }
