@@ -1,3 +1,4 @@
+export { fieldSolver, plateGrid, storedJ, type FieldEnergy, type FieldStep, type PlateGrid } from './field.ts';
 export { heated, lossW, steadyC, zoneThermal, type ZoneThermal } from './heat-balance.ts';
 export { METAL, arealHeatCapacityJm2K, type Metal } from './metal.ts';
 export { markForPower, powerAtMark, preheatPlan, type PreheatPlan } from './preheat.ts';

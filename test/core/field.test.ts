@@ -1,0 +1,90 @@
+import { describe, expect, it } from '@jest/globals';
+import {
+  METAL,
+  plateGrid,
+  fieldSolver,
+  steadyC,
+  storedJ,
+  zoneThermal,
+  type Metal,
+  type PlateGrid,
+  type StationBody,
+} from '#core/plate';
+import { GRIDDLE } from '#demo';
+
+const even = (grid: PlateGrid, value: number) => new Float64Array(grid.columns * grid.rows).fill(value);
+const run = (grid: PlateGrid, tempC: Float64Array, heatWm2: Float64Array, seconds: number, dtS: number) => {
+  const step = fieldSolver(grid, 25);
+  let inJ = 0;
+  let lostJ = 0;
+  for (let n = 0; n < Math.round(seconds / dtS); n++) {
+    const energy = step(tempC, heatWm2, dtS);
+    inJ += energy.inJ;
+    lostJ += energy.lostJ;
+  }
+  return { inJ, lostJ };
+};
+const square = (metal: Metal): StationBody => ({
+  ...GRIDDLE,
+  metal,
+  shape: { kind: 'rectangle', widthMm: 280, depthMm: 280 },
+  zones: [GRIDDLE.zones[0]!],
+});
+
+describe('the plate in two dimensions', () => {
+  it('heated evenly it is the lump: settles where the lump settles, radiation included', () => {
+    const station = { ...GRIDDLE, zones: [GRIDDLE.zones[0]!] };
+    const grid = plateGrid(station, 30);
+    const zone = zoneThermal(station, station.zones[0]!);
+    const tempC = even(grid, 25);
+    run(grid, tempC, even(grid, 2600 / zone.areaM2), 20_000, 20);
+    expect(tempC[0]).toBeCloseTo(steadyC(zone, 2600, 25), 3);
+    expect(Math.max(...tempC) - Math.min(...tempC)).toBeLessThan(1e-9);
+  });
+
+  // a cosine along one side dies as e^(−α (π/L)² t): the eigenfunction of an insulated sheet (Carslaw & Jaeger ch. 3)
+  it.each(['aluminium', 'castIron', 'stainless'] as const)(
+    'a cosine of temperature dies at its own rate: %s',
+    (metal) => {
+      const grid = {
+        ...plateGrid(square(metal), 5),
+        ...{ convectionWm2K: 0, lossBelowWm2K: 0, emissivity: 0 },
+      };
+      const wave = (column: number) => Math.cos((Math.PI * (column + 0.5)) / grid.columns);
+      const tempC = even(grid, 0);
+      tempC.forEach((_t, i) => (tempC[i] = 100 + 50 * wave(i % grid.columns)));
+      run(grid, tempC, even(grid, 0), 40, 0.5);
+      const { conductivityWmK, densityKgM3, specificHeatJKgK } = METAL[metal];
+      const rate = (conductivityWmK / (densityKgM3 * specificHeatJKgK)) * (Math.PI / 0.28) ** 2;
+      const exact = 100 + 50 * wave(0) * Math.exp(-rate * 40);
+      expect(tempC[0]).toBeCloseTo(exact, 1);
+      expect(tempC[grid.columns - 1]! + tempC[0]!).toBeCloseTo(200, 6);
+    },
+  );
+
+  it('closes its energy: what went in is stored or lost, with a burner off centre and a cold pour', () => {
+    for (const station of [GRIDDLE, { ...square('carbonSteel'), shape: { kind: 'round', diameterMm: 260 } as const }]) {
+      const grid = plateGrid(station, 10);
+      const tempC = even(grid, 150);
+      const heat = even(grid, 0);
+      heat.forEach((_q, i) => (heat[i] = i % grid.columns < grid.columns / 3 ? 20_000 : i % 7 === 0 ? -8000 : 0));
+      grid.metal.forEach((there, i) => there || (heat[i] = 0));
+      const before = storedJ(grid, tempC);
+      const { inJ, lostJ } = run(grid, tempC, heat, 300, 5);
+      expect((storedJ(grid, tempC) - before + lostJ) / inJ).toBeCloseTo(1, 9);
+    }
+  });
+
+  it('a wave runs out no faster on a coarse step than on a fine one, and no cell overshoots', () => {
+    const grid = plateGrid(GRIDDLE, 15);
+    const heat = even(grid, 0);
+    heat.forEach((_q, i) => (heat[i] = i % grid.columns < 20 ? 15_000 : 0));
+    const [coarse, fine] = [5, 0.5].map((dtS) => {
+      const tempC = even(grid, 25);
+      run(grid, tempC, heat, 600, dtS!);
+      return tempC;
+    });
+    expect(Math.max(...coarse!.map((t, i) => Math.abs(t - fine![i]!)))).toBeLessThan(0.5);
+    expect(Math.min(...coarse!)).toBeGreaterThan(24.9);
+  });
+});
