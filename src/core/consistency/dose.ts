@@ -1,3 +1,4 @@
+import { Z_90 } from './estimate.ts';
 import { waterTo, type BatterMoment, type ConsistencyBelief } from './belief.ts';
 
 /** What to stir in so that the batter meets its aim. */
@@ -26,7 +27,6 @@ export interface DoseFor {
 const FIRST_SHARE = 2 / 3;
 /** Nearer than this to the aim nobody stirs anything in, of the consistency. Assumed. */
 const NEAR_ENOUGH = 0.08;
-const Z_90 = 1.6449;
 
 /** Liquid for a batter too thick, flour for one too thin, small steps first. */
 export function doseTo(belief: ConsistencyBelief, wanted: DoseFor): Dose {

@@ -11,7 +11,7 @@ export interface Estimate {
 }
 
 /** Bounds that hold the truth in nine cases of ten: z of a normal distribution at 95 %. */
-const Z_90 = 1.6449;
+export const Z_90 = 1.6449;
 
 export function interval90(estimate: Estimate): { readonly low: number; readonly high: number } {
   const factor = Math.exp(Z_90 * estimate.sdLn);

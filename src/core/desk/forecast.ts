@@ -1,5 +1,12 @@
 import { flipSpreadS, type Belief } from '#core/adapt';
-import { timelineAt, timelineTable, type Cue, type PieceTimeline, type TimelineTable } from '#core/piece';
+import {
+  timelineAt,
+  timelineTable,
+  type Cue,
+  type PieceInput,
+  type PieceTimeline,
+  type TimelineTable,
+} from '#core/piece';
 import { larderOf, zoneKey, type Piece, type Pins, type RunState } from '#core/run';
 import { formulaOf, placesFor, portionMl, stationOf } from './batter-run.ts';
 import { pieceInput, type PourRef } from './piece-input.ts';
@@ -94,7 +101,11 @@ export function tableFor(
   tables: TableCache,
   pouredAtMs: number,
 ): TimelineTable {
-  const input = pieceInput(pins, state, ref, pouredAtMs);
+  return tableOf(pieceInput(pins, state, ref, pouredAtMs), tables);
+}
+
+/** The table of an input, made once. */
+export function tableOf(input: PieceInput, tables: TableCache): TimelineTable {
   const key = JSON.stringify(input);
   let table = tables.get(key);
   if (!table) tables.set(key, (table = timelineTable(input)));

@@ -1,6 +1,6 @@
 import { gasFreeDensityGPerMl, type Amount } from '#core/ingredients';
 import { bowlVolumeMl, inBatter, linesFor, type ScaledBatter, type ScaledLine } from '#core/formula';
-import { larderOf, lotKey, lotsOf, type Lot, type Pins, type RunState } from '#core/run';
+import { isMixed, larderOf, lotKey, lotsOf, type Lot, type Pins, type RunState } from '#core/run';
 import { bodyInRun, lotFor } from './batter-run.ts';
 
 /** The part of a batter that one lot is to hold. */
@@ -93,7 +93,7 @@ export function stillBack(
 /** Batter of a formula that was mixed and not thrown away, doses included, mL; null while none is mixed. */
 export function lotVolumeMl(pins: Pins, state: Pick<RunState, 'lots'>, formulaId: string): number | null {
   const larder = larderOf(pins);
-  const mixed = lotsOf(state, formulaId).filter((lot) => lot.volumeMl !== null && lot.discardedAtMs === null);
+  const mixed = lotsOf(state, formulaId).filter(isMixed);
   if (mixed.length === 0) return null;
   return mixed.reduce(
     (sum, lot) =>

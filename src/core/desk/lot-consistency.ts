@@ -14,7 +14,7 @@ import {
 } from '#core/consistency';
 import { hydration, inBatter, linesFor, pouredDensityGPerMl, grainOf, type FormulaBody } from '#core/formula';
 import { ingredientOf, massByRole } from '#core/ingredients';
-import { ageingRate } from '#core/rest';
+import { USUAL_CLIMATE, ageingRate } from '#core/rest';
 import { larderOf, withDoses, type Lot, type Pins, type RunState } from '#core/run';
 import { bodyInRun, formulaOf } from './batter-run.ts';
 import { lotAmounts } from './lot-amounts.ts';
@@ -22,7 +22,6 @@ import { lotAgeMin, lotTemperature } from './lot-rest.ts';
 
 /** At which a formula's consistency is meant, °C. Assumed. */
 const USUAL_BATTER_C = 20;
-const USUAL_KITCHEN = { roomC: 22, fridgeC: 4 };
 
 /** Density at which a lot is measured, kg/m³. */
 export function lotDensityKgM3(pins: Pins, formulaId: string): number {
@@ -45,7 +44,7 @@ function beliefOf(pins: Pins, state: RunState, lot: Lot): ConsistencyBelief {
   const promised = inBatter(body, linesFor(body, 100));
   const prior = priorBelief(quantityOf(body.type), aimOf(body), {
     waterPerGrain: hydration(promised, larder).withEggG / 100,
-    ageMin: body.rest.bestMin * ageingRate(body.rest.where, USUAL_KITCHEN),
+    ageMin: body.rest.bestMin * ageingRate(body.rest.where, USUAL_CLIMATE),
     tempC: USUAL_BATTER_C,
   });
   const density = lotDensityKgM3(pins, lot.formulaId);

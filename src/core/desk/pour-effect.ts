@@ -1,10 +1,10 @@
 import { aimOf, filmCover, type Estimate } from '#core/consistency';
 import { familyOf } from '#core/formula';
-import { timelineAt, timelineTable, type PieceInput } from '#core/piece';
+import { timelineAt } from '#core/piece';
 import type { Disc } from '#core/pour';
 import { larderOf, type Lot, type Pins, type RunState } from '#core/run';
 import { discOn, formulaOf, portionMl, stationOf } from './batter-run.ts';
-import type { TableCache } from './forecast.ts';
+import { tableOf, type TableCache } from './forecast.ts';
 import { pieceInput } from './piece-input.ts';
 import { lotTemperature } from './lot-rest.ts';
 
@@ -63,11 +63,4 @@ export function pourEffects(
     atAim: effect(aimOf(body), coldC),
     warmed: effect(atPour.value, pins.roomC),
   };
-}
-
-function tableOf(input: PieceInput, tables: TableCache) {
-  const key = JSON.stringify(input);
-  let table = tables.get(key);
-  if (!table) tables.set(key, (table = timelineTable(input)));
-  return table;
 }

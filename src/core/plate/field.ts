@@ -1,8 +1,7 @@
 import { KELVIN_AT_ZERO_C } from '#core/units';
+import { LOSSES, STEFAN_BOLTZMANN } from './heat-balance.ts';
 import { METAL, arealHeatCapacityJm2K } from './metal.ts';
 import type { StationBody } from './station.ts';
-
-const STEFAN_BOLTZMANN = 5.670374419e-8; // W/m²K⁴, CODATA
 
 /** A plate from above as square cells, each at one temperature through its thickness. Row by row, the cook's side last. */
 export interface PlateGrid {
@@ -18,9 +17,6 @@ export interface PlateGrid {
   readonly lossBelowWm2K: number;
   readonly emissivity: number;
 }
-
-/** Losses of a seasoned plate in a quiet kitchen: free convection and supports. Handbook order of magnitude, ± 30 %. */
-const LOSSES = { convectionWm2K: 8, lossBelowWm2K: 4, emissivity: 0.9 };
 
 /** A station's plate in cells of about `cellMm`. */
 export function plateGrid(station: StationBody, cellMm: number): PlateGrid {

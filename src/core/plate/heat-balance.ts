@@ -2,7 +2,7 @@ import { celsiusToKelvin } from '#core/units';
 import { arealHeatCapacityJm2K } from './metal.ts';
 import { zoneAreaM2, type StationBody, type Zone } from './station.ts';
 
-const STEFAN_BOLTZMANN = 5.670374419e-8; // W/m²K⁴, CODATA
+export const STEFAN_BOLTZMANN = 5.670374419e-8; // W/m²K⁴, CODATA
 
 /** A zone as one lump of metal. */
 export interface ZoneThermal {
@@ -16,7 +16,7 @@ export interface ZoneThermal {
 }
 
 /** Losses of a seasoned plate in a quiet kitchen: free convection and supports. Handbook order of magnitude, ± 30 %. */
-const LOSSES = { convectionWm2K: 8, lossBelowWm2K: 4, emissivity: 0.9 };
+export const LOSSES = { convectionWm2K: 8, lossBelowWm2K: 4, emissivity: 0.9 };
 
 export function zoneThermal(station: StationBody, zone: Zone): ZoneThermal {
   const areaM2 = zoneAreaM2(station);

@@ -13,14 +13,15 @@ export interface Climate {
 /** A fridge as it should be, °C. Source: FDA Food Code 3-501.16 (5 °C at most); assumed a little below. */
 export const FRIDGE_C = 4;
 
+/** The kitchen that a formula's minutes are meant for, °C. Assumed. */
+export const USUAL_CLIMATE: Climate = { roomC: 22, fridgeC: FRIDGE_C };
+
 /** Rates double with ten degrees: usual order for enzymes and for gas that gets away. Assumed. */
 const Q10 = 2;
-/** Counter minutes of the schools are meant at this, °C. Assumed. */
-const USUAL_ROOM_C = 22;
 
 /** How fast a batter ages in a place, against a counter of 22 °C. */
 export function ageingRate(where: Stay['where'], climate: Climate): number {
-  return Q10 ** (((where === 'counter' ? climate.roomC : climate.fridgeC) - USUAL_ROOM_C) / 10);
+  return Q10 ** (((where === 'counter' ? climate.roomC : climate.fridgeC) - USUAL_CLIMATE.roomC) / 10);
 }
 
 const MS_PER_MIN = 60_000;

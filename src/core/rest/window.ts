@@ -1,5 +1,5 @@
 import type { FormulaBody } from '#core/formula';
-import { ageingRate, whenAged, type Climate, type Stay } from './place.ts';
+import { USUAL_CLIMATE, ageingRate, whenAged, type Climate, type Stay } from './place.ts';
 
 /** When a lot is ready, at its best and past it; wall-clock milliseconds, so that it survives a reload or a night. */
 export interface RestWindow {
@@ -13,7 +13,7 @@ export interface RestWindow {
  * or slower with the cold.
  */
 export function restWindow(rest: FormulaBody['rest'], stays: readonly Stay[], climate: Climate): RestWindow {
-  const own = ageingRate(rest.where, USUAL);
+  const own = ageingRate(rest.where, USUAL_CLIMATE);
   const rate = (where: Stay['where']) => ageingRate(where, climate) / own;
   return {
     earliestMs: Math.round(whenAged(stays, rest.earliestMin, rate)),
@@ -21,9 +21,6 @@ export function restWindow(rest: FormulaBody['rest'], stays: readonly Stay[], cl
     latestMs: Math.round(whenAged(stays, rest.latestMin, rate)),
   };
 }
-
-/** The room and the fridge that a formula's minutes are meant for, °C. Assumed. */
-const USUAL: Climate = { roomC: 22, fridgeC: 4 };
 
 export type RestPhase = 'tooEarly' | 'ready' | 'best' | 'pastBest';
 

@@ -1,7 +1,7 @@
 import type { Apply, Draft } from './draft.ts';
 import type { EventKind, RunEvent } from './events.ts';
 import { pinnedFormula } from './pins.ts';
-import { lotKey, type Batter, type Lot, type RefusalReason } from './state.ts';
+import { isMixed, lotKey, type Batter, type Lot, type RefusalReason } from './state.ts';
 
 type LotKind = Extract<
   EventKind,
@@ -137,9 +137,7 @@ function lotOf(draft: Draft, formulaId: string, number = 1): Lot | undefined {
 }
 
 function anyMixed(draft: Draft, formulaId: string): boolean {
-  return [...draft.lots.values()].some(
-    (lot) => lot.formulaId === formulaId && lot.mixedAtMs !== null && lot.discardedAtMs === null,
-  );
+  return [...draft.lots.values()].some((lot) => lot.formulaId === formulaId && isMixed(lot));
 }
 
 /** What is done to a batter that is mixed and still there. */

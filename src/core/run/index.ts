@@ -26,6 +26,7 @@ export {
   type Pins,
 } from './pins.ts';
 export {
+  isMixed,
   lotInUse,
   lotKey,
   lotsOf,

@@ -208,6 +208,11 @@ export function placeKey(stationId: string, placeId: string): string {
   return `${stationId}/${placeId}`;
 }
 
+/** Mixed, and not thrown away. */
+export function isMixed(lot: Lot | undefined): lot is Lot & { readonly mixedAtMs: number } {
+  return lot !== undefined && lot.mixedAtMs !== null && lot.discardedAtMs === null;
+}
+
 /** A lot as it was with its first so many doses. */
 export function withDoses(lot: Lot, doses: number): Lot {
   return doses >= lot.doses.length ? lot : { ...lot, doses: lot.doses.slice(0, doses) };
@@ -227,7 +232,7 @@ export function lotInUse(state: Pick<RunState, 'lots'>, formulaId: string): Lot 
   let used: Lot | undefined;
   // asked at every pour of a long log: no lists are made
   for (const lot of state.lots.values()) {
-    if (lot.formulaId !== formulaId || lot.mixedAtMs === null || lot.discardedAtMs !== null) continue;
+    if (lot.formulaId !== formulaId || !isMixed(lot)) continue;
     if (used === undefined || comesAfter(lot, used)) used = lot;
   }
   return used;

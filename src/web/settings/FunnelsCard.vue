@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { computed, reactive } from 'vue';
-import { aimOf, secondsFor } from '#core/consistency';
+import { USUAL_THIN_KG_M3, aimOf, secondsFor } from '#core/consistency';
 import { SCHOOL } from '#core/formula';
 import { KITCHEN_FACTS } from '#contract';
 import { newId } from '../live/device.ts';
@@ -18,8 +18,6 @@ const session = useSession();
 const facts = computed(() => session.session?.kitchen.facts ?? KITCHEN_FACTS);
 const form = reactive({ name: '', waterS: '', oilS: '' });
 const { errors, busy, run } = useAction();
-/** Of a thin batter, kg/m³. */
-const THIN_KG_M3 = 1080;
 const aim = aimOf({ ...SCHOOL.thin, type: 'thin' });
 /** Faults of the one that is added are told at its own fields. */
 const errorOf = (field: string) => errors.value[`funnels[${facts.value.funnels.length}].${field}`];
@@ -33,7 +31,7 @@ async function add(): Promise<void> {
     Object.assign(form, { name: '', waterS: '', oilS: '' });
 }
 const drop = (id: string) => keep(facts.value.funnels.filter((each) => each.id !== id));
-const right = (funnel: { waterS: number; oilS: number }) => secondsFor({ funnel }, aim, THIN_KG_M3);
+const right = (funnel: { waterS: number; oilS: number }) => secondsFor({ funnel }, aim, USUAL_THIN_KG_M3);
 </script>
 
 <template>

@@ -16,11 +16,6 @@ export interface RunLot {
   readonly firstPourMs: number | null;
 }
 
-/** Mixed, and not thrown away. */
-export function isMixed(lot: Lot | undefined): lot is Lot {
-  return lot?.mixedAtMs != null && lot.discardedAtMs === null;
-}
-
 /** Every lot of the brief, in its order. */
 export function useLots(): ComputedRef<RunLot[]> {
   const store = useRun();

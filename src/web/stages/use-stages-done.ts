@@ -1,8 +1,8 @@
 import { computed, type ComputedRef } from 'vue';
 import type { Stage } from '../router.ts';
-import type { Lot } from '#core/run';
+import { isMixed, type Lot } from '#core/run';
 import { useRun } from '../stores/run.ts';
-import { isMixed, useLots } from './use-lots.ts';
+import { useLots } from './use-lots.ts';
 
 /** Which stages of the run are behind the cook. A stage may be skipped and filled in later. */
 export function useStagesDone(): ComputedRef<Record<Stage, boolean>> {

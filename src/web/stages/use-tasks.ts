@@ -1,10 +1,9 @@
 import { computed, type ComputedRef } from 'vue';
 import { formulaOf, morningTasks, stationOf, type MorningTask } from '#core/desk';
-import { larderOf, lotKey } from '#core/run';
+import { isMixed, larderOf, lotKey } from '#core/run';
 import { ingredientName } from '../parts/format.ts';
 import { useRun } from '../stores/run.ts';
 import { t } from '../words/index.ts';
-import { isMixed } from './use-lots.ts';
 
 export interface TaskLine extends MorningTask {
   readonly words: string;

@@ -2,8 +2,9 @@ import { batter } from './en/batter.ts';
 import { house } from './en/house.ts';
 import { library } from './en/library.ts';
 import { pantry } from './en/pantry.ts';
+import { rest } from './en/rest.ts';
 import { stages } from './en/stages.ts';
 import { stove } from './en/stove.ts';
 
 /** Every word of the interface, in English. A cook's words; no jargon of software. */
-export const en = { ...house, ...batter, ...library, ...pantry, ...stages, ...stove };
+export const en = { ...house, ...batter, ...library, ...pantry, ...rest, ...stages, ...stove };

@@ -1,11 +1,10 @@
 <script setup lang="ts">
 import { computed } from 'vue';
 import type { Lots } from '#core/formula';
-import { lotKey } from '#core/run';
+import { isMixed, lotKey } from '#core/run';
 import ChoiceChips from '../../parts/ChoiceChips.vue';
 import { useRun } from '../../stores/run.ts';
 import { t } from '../../words/index.ts';
-import { isMixed } from '../use-lots.ts';
 
 /** How many lots a batter wants, one tap to part it, and which of them is in hand. */
 const props = defineProps<{ formulaId: string; advised: Lots | undefined; shares: readonly number[] }>();

@@ -7,7 +7,8 @@ import { savePdf } from '../../print/save-pdf.ts';
 import { labelsPage } from '../../print/tub-labels.ts';
 import { useRun } from '../../stores/run.ts';
 import { t } from '../../words/index.ts';
-import { isMixed, useLots } from '../use-lots.ts';
+import { isMixed } from '#core/run';
+import { useLots } from '../use-lots.ts';
 import { usePages } from './use-pages.ts';
 
 /** Labels for what stands in tubs, and each batter on a page. */
