@@ -60,7 +60,7 @@ export const rest = {
     wider: 'It runs wider than its place on the plate.',
     fault: {
       smallerThanRing: 'A pour cannot be smaller than what it was poured from: {bound} mm. Measure again.',
-      thinRunsOff: 'So thin a batter is held by its skin: time it through a cup or funnel.',
+      thinRunsOff: 'Wider than {bound} mm says nothing here. Measure again, or judge it by how it falls.',
       tooQuick: 'Quicker than {bound} s says nothing here. Time it again, or take a smaller hole.',
       tooSlow: 'Slower than {bound} s says nothing here. Take a larger hole, or thin it first.',
       notForThick: 'A thick batter does not drain by itself: pour it on a plate.',
