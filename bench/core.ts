@@ -4,7 +4,11 @@ import { STANDARD_PRESSURE_PA, batterProperties, simulatePiece, timelineAt, time
 import { compareFormulas, linesFor, lotsOf, remainderOf, scale } from '#core/formula';
 import { SHIPPED_LARDER } from '#core/ingredients';
 import { fold, lotInUse, type StoredEvent } from '#core/run';
-import { GRIDDLE_CAKES, finishedMorning, upcomingMorning } from '#demo';
+import { GRIDDLE, GRIDDLE_CAKES, finishedMorning, upcomingMorning } from '#demo';
+import { belief, openPrior, withCue } from '#core/adapt';
+import { steadyPattern } from '#core/plate';
+import { placesOn } from '#core/pour';
+import { griddleHour } from './griddle-hour.ts';
 
 export interface Figure {
   readonly name: string;
@@ -86,6 +90,24 @@ export function coreFigures(): Figure[] {
     median('forecast of a run in full swing', 30, () => forecast(morning.pins, state, nowMs, tables)),
     median('plan of 74 pieces, tables at hand', 20, () => planRun(next.pins, brief, 0, tables)),
     median('dose of a lot with four readings', 200, () => lotDose(morning.pins, state, measured, nowMs, nowMs)),
+    median('one cue taken into a zone’s belief', 200, () =>
+      belief(withCue(openPrior(15), table, { modelC: 182, share: 1 }, 'coveredFace', 52)),
+    ),
+    median('steady pattern of a griddle', 10, () => steadyPattern(GRIDDLE, 185, 22)),
+    median('places on a griddle, some ground forbidden', 50, () =>
+      placesOn(GRIDDLE, 80, { over: 'plate', mayLie: (x, y) => Math.hypot(x - 300, y - 200) > 90 }),
+    ),
     median('a formula of 30 lines: amounts, rest, lots, balance', 200, recompute),
+  ];
+}
+
+/** The plate in two dimensions: the grid in use against a fine one, and the time of each. */
+export function plateFigures(): { readonly what: string; readonly figure: string }[] {
+  griddleHour(900); // warm
+  const { worstC, coarseMs, fineMs } = griddleHour();
+  return [
+    { what: 'an hour of a 90 × 45 cm griddle with 18 pours a cycle, 1 cm and 5 s', figure: `${coarseMs.toFixed(0)} ms` },
+    { what: 'the same at 0.5 cm and 0.25 s', figure: `${(fineMs / coarseMs).toFixed(0)} times as long` },
+    { what: 'worst difference at a place between the two', figure: `${worstC.toFixed(2)} °C` },
   ];
 }

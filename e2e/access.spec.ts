@@ -12,6 +12,12 @@ test('sign-in page has no faults of access', async ({ page }) => {
 const PLACES = {
   house: ['/runs', '/runs/new', '/cook-now', '/kitchen', '/no/such'],
   library: ['/formulas', `/formulas/${DEMO_IDS.formulas.cakes}`, '/formulas/paste', '/ingredients'],
+  plates: [
+    '/stations',
+    '/stations/new',
+    `/stations/${DEMO_IDS.stations.electric}`,
+    `/stations/${DEMO_IDS.stations.griddle}`,
+  ],
 };
 
 for (const theme of ['light', 'dark'] as const) {

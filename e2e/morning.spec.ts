@@ -106,7 +106,7 @@ test('a whole morning, both batters, rehearsed with a stepped clock through the 
   await page.getByRole('button', { name: /Scoop no. 12/ }).click();
   taps.push({ kind: 'portion-set', about: '79' });
   await settled(page);
-  await expect(page.getByText('18 places on Griddle')).toBeVisible();
+  await expect(page.getByTestId('layout-count').first()).toHaveText('18 places');
 
   // Cook: whatever the card says, by key, by tap on the piece, by row; a reload in the middle
   await stage(page, 'Cook');

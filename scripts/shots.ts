@@ -67,6 +67,9 @@ try {
   await page.goto('/ingredients');
   await page.getByTestId('food-milk').waitFor();
   await shot('ingredients');
+  await page.goto(`/stations/${DEMO_IDS.stations.electric}`);
+  await page.getByTestId('heat-cells').waitFor();
+  await shot('station');
   for (const part of ['brief', 'portion'] as const) {
     await page.goto(`/runs/${DEMO_IDS.runs.upcoming}/${part}`);
     await settled(page);

@@ -2,12 +2,12 @@ import {
   DEMO_IDS,
   DEMO_KITCHEN,
   DEMO_PEOPLE,
-  CREPE_PAN_ONE,
-  CREPE_PAN_TWO,
-  GRIDDLE,
+  DEMO_BURNERS,
+  DEMO_STATIONS,
   GRIDDLE_CAKES,
   SKERRY_CREPES,
   DEMO_SEED,
+  electricReadings,
   finishedMorning,
   upcomingMorning,
   type DemoRun,
@@ -15,7 +15,8 @@ import {
 import type { EntityManager } from 'typeorm';
 import { DEFAULT_SETTINGS } from '#contract';
 import { ownerSource } from '../../src/server/database.ts';
-import { FormulaEntity, FormulaRevisionEntity, StationEntity } from '../../src/server/features/library/entity.ts';
+import { FormulaEntity, FormulaRevisionEntity } from '../../src/server/features/library/entity.ts';
+import { BurnerEntity, StationEntity, StationReadingEntity } from '../../src/server/features/stations/entity.ts';
 import { KitchenEntity, PersonEntity } from '../../src/server/features/people/entity.ts';
 import { hashPassphrase } from '../../src/server/features/people/passphrase.ts';
 import { RunEntity, RunEventEntity } from '../../src/server/features/runs/entity.ts';
@@ -36,7 +37,10 @@ export async function seedDemo(databaseUrl: string, fresh: boolean, nowMs = Date
           'run',
           'formula_revision',
           'formula',
+          'station_reading',
           'station',
+          'burner',
+          'ladle',
           'session',
           'invite',
           'ingredient',
@@ -66,14 +70,12 @@ export async function seedDemo(databaseUrl: string, fresh: boolean, nowMs = Date
         await manager.insert(FormulaEntity, { id, kitchenId, revision: 1 });
         await manager.insert(FormulaRevisionEntity, { formulaId: id, revision: 1, kitchenId, body } as never);
       }
-      const { griddle, panOne, panTwo } = DEMO_IDS.stations;
-      for (const [id, body] of [
-        [griddle, GRIDDLE],
-        [panOne, CREPE_PAN_ONE],
-        [panTwo, CREPE_PAN_TWO],
-      ] as const) {
+      for (const { id, body } of DEMO_BURNERS)
+        await manager.insert(BurnerEntity, { id, kitchenId, version: 1, body } as never);
+      for (const { id, body } of DEMO_STATIONS)
         await manager.insert(StationEntity, { id, kitchenId, version: 1, body } as never);
-      }
+      for (const reading of electricReadings(nowMs))
+        await manager.insert(StationReadingEntity, { ...reading, kitchenId, madeBy: DEMO_IDS.people[0]! } as never);
       for (const run of [finishedMorning(nowMs), upcomingMorning(nowMs)]) await insertRun(manager, run, false);
       return true;
     });

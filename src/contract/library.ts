@@ -1,7 +1,8 @@
 import * as v from 'valibot';
 import { FormulaBodySchema } from '#core/formula';
 import { IngredientSchema } from '#core/ingredients';
-import { StationBodySchema } from '#core/plate';
+import { BurnerSchema, HeatReadingSchema, SpotSchema, StationBodySchema, ZoneSchema } from '#core/plate';
+import { OwnLadleSchema } from '#core/pour';
 
 const Id = v.pipe(v.string(), v.uuid('This is not an id.'));
 const Revision = v.pipe(v.number('A revision is a number.'), v.integer(), v.minValue(1), v.maxValue(1_000_000));
@@ -37,5 +38,62 @@ export const IngredientParamsSchema = v.object({ ingredientId: IngredientSchema.
 export const IngredientEditSchema = v.object({ version: Revision, body: v.omit(IngredientSchema, ['id']) });
 export type IngredientEdit = v.InferOutput<typeof IngredientEditSchema>;
 
-export const StationSchema = v.object({ id: v.string(), version: v.number(), body: StationBodySchema });
+/** A thing of the kitchen's own, by its version: a change says which one it changes. */
+const kept = <B extends v.GenericSchema>(body: B) =>
+  v.object({ id: v.string(), version: v.number(), body, archived: v.boolean() });
+const fresh = <B extends v.GenericSchema>(body: B) => v.object({ id: Id, body });
+const change = <B extends v.GenericSchema>(body: B) => v.object({ version: Revision, body });
+
+/** A burner with its dial; it has a name of its own. */
+export const BurnerBodySchema = v.object({
+  ...BurnerSchema.entries,
+  burnerName: v.pipe(v.string(), v.trim(), v.minLength(1, 'Give the burner a name.'), v.maxLength(60)),
+});
+export type BurnerBody = v.InferOutput<typeof BurnerBodySchema>;
+export const KeptBurnerSchema = kept(BurnerBodySchema);
+export type KeptBurner = v.InferOutput<typeof KeptBurnerSchema>;
+export const BurnerParamsSchema = v.object({ burnerId: Id });
+export const NewBurnerSchema = fresh(BurnerBodySchema);
+export const BurnerEditSchema = change(BurnerBodySchema);
+
+/** A station as it is answered: its zones carry their burners as these stand now. */
+export const StationSchema = kept(StationBodySchema);
 export type Station = v.InferOutput<typeof StationSchema>;
+export const StationParamsSchema = v.object({ stationId: Id });
+export const NewStationSchema = fresh(StationBodySchema);
+export const StationEditSchema = change(StationBodySchema);
+
+export const KeptLadleSchema = kept(OwnLadleSchema);
+export type KeptLadle = v.InferOutput<typeof KeptLadleSchema>;
+export const LadleParamsSchema = v.object({ ladleId: Id });
+export const NewLadleSchema = fresh(OwnLadleSchema);
+export const LadleEditSchema = change(OwnLadleSchema);
+
+/** A look at a station outside of a run, with how it had been heated until then, from cold. */
+export const StationReadingBodySchema = v.object({
+  zoneId: ZoneSchema.entries.id,
+  burnerId: v.optional(Id),
+  turns: v.pipe(
+    v.array(
+      v.object({
+        beforeS: v.pipe(v.number(), v.minValue(0), v.maxValue(86_400)),
+        mark: v.pipe(v.number(), v.minValue(0), v.maxValue(600)),
+      }),
+    ),
+    v.minLength(1, 'Say how the burner was turned before.'),
+    v.maxLength(60),
+  ),
+  roomC: v.pipe(v.number(), v.minValue(-20), v.maxValue(60)),
+  spot: v.optional(SpotSchema),
+  reading: HeatReadingSchema,
+});
+export type StationReadingBody = v.InferOutput<typeof StationReadingBodySchema>;
+export const NewStationReadingSchema = v.object({ id: Id, body: StationReadingBodySchema });
+export const StationReadingSchema = v.object({
+  id: v.string(),
+  stationId: v.string(),
+  atMs: v.number(),
+  body: StationReadingBodySchema,
+});
+export type StationReading = v.InferOutput<typeof StationReadingSchema>;
+export const StationReadingParamsSchema = v.object({ stationId: Id, readingId: Id });

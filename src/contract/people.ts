@@ -121,6 +121,15 @@ export const AUDIT_KINDS = [
   'formula-taken-back',
   'ingredient-saved',
   'ingredient-dropped',
+  'station-saved',
+  'station-archived',
+  'station-taken-back',
+  'burner-saved',
+  'burner-archived',
+  'burner-taken-back',
+  'ladle-saved',
+  'ladle-archived',
+  'ladle-taken-back',
   'kitchen-changed',
 ] as const;
 /** Who changed what, newest first. */

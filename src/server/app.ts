@@ -8,6 +8,7 @@ import { healthRoutes } from './features/health/routes.ts';
 import { ingredientRoutes } from './features/ingredients/routes.ts';
 import { inviteRoutes } from './features/invites/routes.ts';
 import { libraryRoutes } from './features/library/routes.ts';
+import { stationRoutes } from './features/stations/routes.ts';
 import { networkRoutes } from './features/network/routes.ts';
 import { peopleRoutes } from './features/people/routes.ts';
 import { feedRoute } from './features/runs/feed.ts';
@@ -49,6 +50,7 @@ export async function buildApp(config: ServerConfig): Promise<FastifyInstance> {
   auditRoutes(app, source);
   networkRoutes(app, config);
   libraryRoutes(app, source);
+  stationRoutes(app, source);
   ingredientRoutes(app, source);
   runRoutes(app, source, live);
   feedRoute(app, source, live);

@@ -1,5 +1,6 @@
 import { IngredientEntity } from './features/ingredients/entity.ts';
-import { FormulaEntity, FormulaRevisionEntity, StationEntity } from './features/library/entity.ts';
+import { FormulaEntity, FormulaRevisionEntity } from './features/library/entity.ts';
+import { BurnerEntity, LadleEntity, StationEntity, StationReadingEntity } from './features/stations/entity.ts';
 import { KitchenEntity, PersonEntity } from './features/people/entity.ts';
 import { RunEntity, RunEventEntity } from './features/runs/entity.ts';
 
@@ -9,6 +10,9 @@ export const ENTITIES = [
   FormulaEntity,
   FormulaRevisionEntity,
   StationEntity,
+  BurnerEntity,
+  LadleEntity,
+  StationReadingEntity,
   IngredientEntity,
   RunEntity,
   RunEventEntity,

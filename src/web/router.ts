@@ -28,6 +28,13 @@ export function makeRouter(): Router {
         props: true,
         meta: { title: 'formulas.title' },
       },
+      { path: '/stations', component: () => import('./library/StationsPage.vue'), meta: { title: 'stations.title' } },
+      {
+        path: '/stations/:stationId',
+        component: () => import('./library/StationPage.vue'),
+        props: true,
+        meta: { title: 'stations.title' },
+      },
       { path: '/ingredients', component: () => import('./library/LarderPage.vue'), meta: { title: 'larder.title' } },
       { path: '/kitchen', component: () => import('./settings/KitchenPage.vue'), meta: { title: 'kitchen.title' } },
       {

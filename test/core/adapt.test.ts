@@ -1,5 +1,14 @@
 import { describe, expect, it } from '@jest/globals';
-import { aged, belief, flipSpreadS, priorPosterior, withCue, withNotYet, withReading } from '#core/adapt';
+import {
+  aged,
+  belief,
+  flipSpreadS,
+  priorPosterior,
+  withCue,
+  withNotYet,
+  withSurface,
+  type Posterior,
+} from '#core/adapt';
 import { linesFor } from '#core/formula';
 import { SHIPPED_LARDER } from '#core/ingredients';
 import { STANDARD_PRESSURE_PA, batterProperties, cueTimeAt, flipBestAt, timelineTable } from '#core/piece';
@@ -14,10 +23,15 @@ const TABLE = timelineTable({
   pressurePa: STANDARD_PRESSURE_PA,
 });
 const MODEL_C = 182;
+/** A zone that holds: all of its error shows. */
+const HOLDS = { modelC: MODEL_C, share: 1 };
+const THERE = { interceptC: 0, slope: 0, sdC: 0 };
+const withReading = (prior: Posterior, surfaceC: number, sdC: number) =>
+  withSurface(prior, HOLDS, (at) => -0.5 * ((at - surfaceC) / sdC) ** 2, THERE);
 
 describe('readings', () => {
   it('join the prior as two normals do: mean and spread by the conjugate formula (analytic)', () => {
-    const known = belief(withReading(priorPosterior(15), MODEL_C, 192, 4));
+    const known = belief(withReading(priorPosterior(15), 192, 4));
     const weight = 15 ** 2 / (15 ** 2 + 4 ** 2);
     expect(known.errorC).toBeCloseTo(10 * weight, 1);
     expect(known.errorSdC).toBeCloseTo(Math.sqrt(1 / (1 / 15 ** 2 + 1 / 4 ** 2)), 1);
@@ -25,13 +39,13 @@ describe('readings', () => {
 
   it('do not care for their order', () => {
     const prior = priorPosterior(15);
-    const a = belief(withReading(withReading(prior, MODEL_C, 190, 3), MODEL_C, 178, 6));
-    const b = belief(withReading(withReading(prior, MODEL_C, 178, 6), MODEL_C, 190, 3));
-    expect(a.errorC).toBeCloseTo(b.errorC, 9);
+    const a = belief(withReading(withReading(prior, 190, 3), 178, 6));
+    const b = belief(withReading(withReading(prior, 178, 6), 190, 3));
+    expect(a.errorC).toBeCloseTo(b.errorC, 7);
   });
 
   it('fade: half an hour later the zone is less sure, and its mean has not moved', () => {
-    const read = withReading(priorPosterior(15), MODEL_C, 190, 2);
+    const read = withReading(priorPosterior(15), 190, 2);
     const later = belief(aged(read, 1800));
     expect(later.errorC).toBeCloseTo(belief(read).errorC, 1);
     // a random walk of 6 °C in 20 minutes adds 7.35 °C in 30
@@ -45,47 +59,47 @@ describe('cues', () => {
 
   it('seen early say hotter or quicker: the flip comes sooner and is better known', () => {
     const due = cueTimeAt(TABLE, 'coveredFace', MODEL_C)!;
-    const known = belief(withCue(prior, TABLE, MODEL_C, 'coveredFace', 0.8 * due));
+    const known = belief(withCue(prior, TABLE, HOLDS, 'coveredFace', 0.8 * due));
     const before = belief(prior);
     expect(known.errorC).toBeGreaterThan(2);
     const flip = flipBestAt(TABLE, MODEL_C + known.errorC) * Math.exp(known.lnFactor);
     expect(flip).toBeLessThan(flipBestAt(TABLE, MODEL_C) - 5);
-    expect(flipSpreadS(known, TABLE, MODEL_C)).toBeLessThan(0.7 * flipSpreadS(before, TABLE, MODEL_C));
+    expect(flipSpreadS(known, TABLE, HOLDS)).toBeLessThan(0.7 * flipSpreadS(before, TABLE, HOLDS));
   });
 
   it('seen late say cooler or slower', () => {
     const due = cueTimeAt(TABLE, 'coveredFace', MODEL_C)!;
-    const known = belief(withCue(prior, TABLE, MODEL_C, 'coveredFace', 1.25 * due));
+    const known = belief(withCue(prior, TABLE, HOLDS, 'coveredFace', 1.25 * due));
     expect(known.errorC).toBeLessThan(-2);
     expect(known.lnFactor).toBeGreaterThan(0);
   });
 
   it('after a sure reading move the batter, not the plate', () => {
     const due = cueTimeAt(TABLE, 'coveredFace', MODEL_C)!;
-    const sure = withReading(prior, MODEL_C, MODEL_C, 1.5);
-    const known = belief(withCue(sure, TABLE, MODEL_C, 'coveredFace', 1.3 * due));
+    const sure = withReading(prior, MODEL_C, 1.5); // read at what the model says
+    const known = belief(withCue(sure, TABLE, HOLDS, 'coveredFace', 1.3 * due));
     expect(Math.abs(known.errorC)).toBeLessThan(3);
     expect(known.lnFactor).toBeGreaterThan(0.05);
   });
 
   it('"not yet" after the predicted flip pushes it later, before it says nearly nothing', () => {
     const due = flipBestAt(TABLE, MODEL_C);
-    const late = belief(withNotYet(prior, TABLE, MODEL_C, due + 15));
-    const early = belief(withNotYet(prior, TABLE, MODEL_C, due - 50));
+    const late = belief(withNotYet(prior, TABLE, HOLDS, due + 15));
+    const early = belief(withNotYet(prior, TABLE, HOLDS, due - 50));
     const flip = (known: typeof late) => flipBestAt(TABLE, MODEL_C + known.errorC) * Math.exp(known.lnFactor);
     expect(flip(late)).toBeGreaterThan(due + 5);
     expect(Math.abs(flip(early) - due)).toBeLessThan(4);
   });
 
   it('that the assumed heat would never show are taken as a sign of another heat', () => {
-    const golden = belief(withCue(prior, TABLE, 140, 'golden', 150));
+    const golden = belief(withCue(prior, TABLE, { modelC: 140, share: 1 }, 'golden', 150));
     expect(golden.errorC).toBeGreaterThan(5);
   });
 
   it('many together find a hidden error of 12 °C', () => {
     let posterior = prior;
     for (const cue of ['rimBubbles', 'coveredFace', 'dryEdge', 'golden', 'lightGold'] as const) {
-      posterior = withCue(posterior, TABLE, MODEL_C, cue, cueTimeAt(TABLE, cue, MODEL_C + 12)!);
+      posterior = withCue(posterior, TABLE, HOLDS, cue, cueTimeAt(TABLE, cue, MODEL_C + 12)!);
     }
     const known = belief(posterior);
     const flip = flipBestAt(TABLE, MODEL_C + known.errorC) * Math.exp(known.lnFactor);

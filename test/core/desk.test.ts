@@ -10,7 +10,6 @@ import {
   nextMoment,
   pieceInput,
   piecesLeft,
-  placesFor,
   planRun,
   runAllergens,
   unrecordedWindows,
@@ -18,6 +17,7 @@ import {
 } from '#core/desk';
 import { GRIDDLE, GRIDDLE_CAKES, SKERRY_CREPES, CREPE_PAN_ONE } from '#demo';
 import { SHIPPED_LARDER } from '#core/ingredients';
+import { placesOn } from '#core/pour';
 import { fold, type Payload, type StoredEvent } from '#core/run';
 import { BRIEF, CAKES, CREPES, GRIDDLE_ID, PAN_ONE, PINS, SERVICE_MS, id, numbered, writer } from './fixtures.ts';
 
@@ -96,7 +96,7 @@ describe('forecast', () => {
     );
     expect(before.surfaceC).toBeCloseTo(182, 0);
     expect(after.surfaceC).toBeGreaterThan(196);
-    expect(after.sdC).toBeLessThan(before.sdC / 4);
+    expect(after.sdC).toBeLessThan(before.sdC / 2); // the probe knows its spot, the zone may differ
     expect(after.next.flip.bestS).toBeLessThan(before.next.flip.bestS);
     expect([before.ready, after.ready]).toEqual([true, false]);
     expect(after.basis).toBe('reading');
@@ -310,7 +310,9 @@ describe('lots and discs', () => {
   it('tells the numbers of pieces near the brief’s that fill whole panfuls', () => {
     const item = { ...BRIEF.items[0]!, pieces: 20 };
     const { size, exact, fewer, more } = briefPanfuls(PINS, stateOf([]), item);
-    const zone = placesFor(GRIDDLE_CAKES, GRIDDLE, 75, SHIPPED_LARDER).filter((place) => place.zoneId === 'A').length;
+    const zone = placesOn(GRIDDLE, discOn(GRIDDLE_CAKES, GRIDDLE, 75, SHIPPED_LARDER).diameterMm).filter(
+      (place) => place.zoneId === 'A',
+    ).length;
     expect(size).toBe(zone);
     expect(exact).toBeCloseTo(20 / zone, 9);
     expect([fewer!.pieces % zone, more.pieces % zone]).toEqual([0, 0]);
@@ -335,7 +337,9 @@ describe('lots and discs', () => {
   it('a thick pour is a disc, a thin one fills its pan', () => {
     expect(discOn(GRIDDLE_CAKES, GRIDDLE, 75, SHIPPED_LARDER).diameterMm).toBeCloseTo(106, 0);
     expect(discOn(SKERRY_CREPES, CREPE_PAN_ONE, 60, SHIPPED_LARDER)).toMatchObject({ diameterMm: 240 });
-    expect(placesFor(SKERRY_CREPES, CREPE_PAN_ONE, 60, SHIPPED_LARDER)).toHaveLength(1);
+    expect(placesOn(CREPE_PAN_ONE, discOn(SKERRY_CREPES, CREPE_PAN_ONE, 60, SHIPPED_LARDER).diameterMm)).toHaveLength(
+      1,
+    );
   });
 });
 

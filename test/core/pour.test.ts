@@ -1,14 +1,5 @@
 import { describe, expect, it } from '@jest/globals';
-import fc from 'fast-check';
-import { GAP_MM, LADLES, MARGIN_MM, filmDisc, nearestLadles, placesOn, slumpDisc } from '#core/pour';
-import type { StationBody } from '#core/plate';
-import { CREPE_PAN_ONE, GRIDDLE } from '#demo';
-
-const slab = (widthMm: number, depthMm: number): StationBody => ({
-  ...GRIDDLE,
-  shape: { kind: 'rectangle', widthMm, depthMm },
-  zones: [GRIDDLE.zones[0]!],
-});
+import { LADLES, filmDisc, nearestLadles, slumpDisc } from '#core/pour';
 
 describe('what a pour becomes', () => {
   it.each([
@@ -57,60 +48,7 @@ describe('what a pour becomes', () => {
       [30, 32],
       [40, 24],
     ] as const)
-      expect(LADLES.find((ladle) => ladle.id === `scoop${number}`)?.volumeMl ?? ml).toBeCloseTo(ml, -0.3);
+      expect(LADLES.find((ladle) => ladle.id === `scoop${number}`)!.volumeMl).toBeCloseTo(ml, -0.3);
     expect(nearestLadles(75, 1)[0]!.volumeMl).toBeCloseTo(79, 0);
-  });
-});
-
-describe('layout', () => {
-  it.each([
-    [900, 450, 80, 43],
-    [900, 450, 100, 28],
-    [900, 450, 125, 18],
-    [700, 400, 80, 28],
-    [700, 400, 100, 18],
-    [700, 400, 125, 12],
-  ])(
-    '%d × %d mm, discs of %d mm: at least %d less one (prototype table, relaxation)',
-    (width, depth, diameter, count) => {
-      expect(placesOn(slab(width, depth), diameter).length).toBeGreaterThanOrEqual(count - 1);
-    },
-  );
-
-  it('never overlaps, keeps the gap and the margin, and marks each place once', () => {
-    const sizes = fc.record({
-      width: fc.integer({ min: 150, max: 1500 }),
-      depth: fc.integer({ min: 150, max: 900 }),
-      diameter: fc.integer({ min: 40, max: 260 }),
-    });
-    fc.assert(
-      fc.property(sizes, ({ width, depth, diameter }) => {
-        const places = placesOn(slab(width, depth), diameter);
-        let margin = Infinity;
-        let apart = Infinity;
-        places.forEach((a, i) => {
-          margin = Math.min(margin, a.xMm, a.yMm, width - a.xMm, depth - a.yMm);
-          for (const b of places.slice(i + 1)) apart = Math.min(apart, Math.hypot(a.xMm - b.xMm, a.yMm - b.yMm));
-        });
-        expect(margin - diameter / 2).toBeGreaterThanOrEqual(MARGIN_MM - 1e-6);
-        expect(apart).toBeGreaterThanOrEqual(diameter + GAP_MM - 1e-6);
-        expect(new Set(places.map((place) => place.id)).size).toBe(places.length);
-      }),
-    );
-  });
-
-  it('marks zone by zone in reading order', () => {
-    const ids = placesOn(GRIDDLE, 106).map((place) => place.id);
-    expect(ids).toHaveLength(18);
-    expect(ids.slice(0, 7)).toEqual(['A1', 'A2', 'A3', 'A4', 'A5', 'A6', 'B1']);
-    const [a1, a2, a3] = placesOn(GRIDDLE, 106);
-    expect(a1!.yMm).toBe(a2!.yMm);
-    expect(a3!.yMm).toBeGreaterThan(a1!.yMm);
-  });
-
-  it('a pan takes one film, and nothing larger than itself', () => {
-    expect(placesOn(CREPE_PAN_ONE, 240)).toEqual([{ id: 'P1', zoneId: 'P', xMm: 120, yMm: 120 }]);
-    expect(placesOn(CREPE_PAN_ONE, 260)).toEqual([]);
-    expect(placesOn(slab(100, 100), 95)).toEqual([]);
   });
 });

@@ -6,10 +6,11 @@ import type { ServerConfig } from '../../src/server/config.ts';
 import { migrate, ownerSource } from '../../src/server/database.ts';
 import { KitchenEntity } from '../../src/server/features/people/entity.ts';
 import { hashPassphrase } from '../../src/server/features/people/passphrase.ts';
-import { FormulaEntity, FormulaRevisionEntity, StationEntity } from '../../src/server/features/library/entity.ts';
-import { CREPE_PAN_ONE, GRIDDLE, GRIDDLE_CAKES } from '#demo';
+import { FormulaEntity, FormulaRevisionEntity } from '../../src/server/features/library/entity.ts';
+import { BurnerEntity, StationEntity } from '../../src/server/features/stations/entity.ts';
+import { CREPE_PAN_ONE, DEMO_BURNERS, GRIDDLE, GRIDDLE_CAKES } from '#demo';
 import { DEFAULT_SETTINGS, type Role } from '#contract';
-import { newRun, ownFlour } from './make.ts';
+import { newRun, ownFlour, ownLadle, panOver, probed } from './make.ts';
 
 /** A kitchen in the database with one person, one formula, two stations. */
 export interface TestKitchen {
@@ -20,9 +21,21 @@ export interface TestKitchen {
   readonly formulaId: string;
   readonly griddleId: string;
   readonly panId: string;
+  /** One that stands under no plate. */
+  readonly burnerId: string;
 }
 
-export type Target = 'runId' | 'personId' | 'sessionId' | 'inviteId' | 'formulaId' | 'ingredientId';
+export type Target =
+  | 'runId'
+  | 'personId'
+  | 'sessionId'
+  | 'inviteId'
+  | 'formulaId'
+  | 'ingredientId'
+  | 'stationId'
+  | 'burnerId'
+  | 'ladleId'
+  | 'readingId';
 
 export interface TestServer {
   readonly app: FastifyInstance;
@@ -104,6 +117,7 @@ export async function testServer(more: Partial<ServerConfig> = {}): Promise<Test
         formula: randomUUID(),
         griddle: randomUUID(),
         pan: randomUUID(),
+        burner: randomUUID(),
       };
       const source = await ownerSource(databaseUrl).initialize();
       await source.manager.insert(KitchenEntity, { id: ids.kitchen, name: 'Test', timeZone: 'Europe/London' });
@@ -128,6 +142,12 @@ export async function testServer(more: Partial<ServerConfig> = {}): Promise<Test
         version: 1,
         body: CREPE_PAN_ONE,
       } as never);
+      await source.manager.insert(BurnerEntity, {
+        id: ids.burner,
+        kitchenId: ids.kitchen,
+        version: 1,
+        body: DEMO_BURNERS[5].body,
+      } as never);
       await source.destroy();
       return {
         id: ids.kitchen,
@@ -135,6 +155,7 @@ export async function testServer(more: Partial<ServerConfig> = {}): Promise<Test
         formulaId: ids.formula,
         griddleId: ids.griddle,
         panId: ids.pan,
+        burnerId: ids.burner,
       };
     },
     member: async (kitchen, role) => ({ ...kitchen, ...(await person(kitchen.id, role)) }),
@@ -152,12 +173,17 @@ export async function testServer(more: Partial<ServerConfig> = {}): Promise<Test
         app.inject({ method: 'POST', url, headers: { cookie: owner.cookie }, payload });
       const formulaId = randomUUID();
       const ingredientId = randomUUID();
+      const [burnerId, stationId, ladleId, readingId] = [randomUUID(), randomUUID(), randomUUID(), randomUUID()];
       await post('/api/runs', run);
       await post('/api/formulas', { id: formulaId, body: { ...GRIDDLE_CAKES, name: `Cakes ${formulaId}` } });
       await post('/api/ingredients', { ...ownFlour(), id: ingredientId });
+      await post('/api/burners', { id: burnerId, body: DEMO_BURNERS[5].body });
+      await post('/api/stations', { id: stationId, body: panOver(burnerId) });
+      await post(`/api/stations/${stationId}/readings`, { id: readingId, body: probed() });
+      await post('/api/ladles', { id: ladleId, body: ownLadle() });
       return {
         ...{ runId: run.id, personId, sessionId: String(session!['id']), inviteId: String(invite!['id']) },
-        ...{ formulaId, ingredientId },
+        ...{ formulaId, ingredientId, burnerId, stationId, ladleId, readingId },
       };
     },
     as: async (kitchen, options) => app.inject({ ...options, headers: { cookie: kitchen.cookie, ...options.headers } }),

@@ -56,7 +56,7 @@ function wrongBodies(schema: Schema, good: Record<string, unknown>): { what: str
 const rows = async () =>
   JSON.stringify(
     await server.sql(
-      'SELECT (SELECT count(*) FROM run) AS runs, (SELECT count(*) FROM run_event) AS events, (SELECT count(*) FROM session) AS sessions, (SELECT count(*) FROM invite) AS invites, (SELECT count(*) FROM person) AS people, (SELECT count(*) FROM formula_revision) AS formulas, (SELECT sum(hashtext(settings::text)) FROM person) AS settings',
+      'SELECT (SELECT count(*) FROM run) AS runs, (SELECT count(*) FROM run_event) AS events, (SELECT count(*) FROM session) AS sessions, (SELECT count(*) FROM invite) AS invites, (SELECT count(*) FROM person) AS people, (SELECT count(*) FROM formula_revision) AS formulas, (SELECT count(*) FROM station) AS stations, (SELECT count(*) FROM burner) AS burners, (SELECT count(*) FROM ladle) AS ladles, (SELECT count(*) FROM station_reading) AS readings, (SELECT sum(hashtext(settings::text)) FROM person) AS settings',
     ),
   );
 
@@ -68,21 +68,31 @@ describe('wrong input', () => {
         .map((route) => `${route.method} ${route.url}`)
         .sort(),
     ).toEqual([
+      'POST /api/burners',
       'POST /api/formulas',
       'POST /api/ingredients',
       'POST /api/invites',
       'POST /api/join',
       'POST /api/join/code',
+      'POST /api/ladles',
       'POST /api/runs',
       'POST /api/runs/{runId}/events',
       'POST /api/session',
+      'POST /api/stations',
+      'POST /api/stations/{stationId}/readings',
+      'PUT /api/burners/{burnerId}',
+      'PUT /api/burners/{burnerId}/archived',
       'PUT /api/formulas/{formulaId}',
       'PUT /api/formulas/{formulaId}/archived',
       'PUT /api/ingredients/{ingredientId}',
       'PUT /api/kitchen',
+      'PUT /api/ladles/{ladleId}',
+      'PUT /api/ladles/{ladleId}/archived',
       'PUT /api/passphrase',
       'PUT /api/people/{personId}',
       'PUT /api/settings',
+      'PUT /api/stations/{stationId}',
+      'PUT /api/stations/{stationId}/archived',
     ]);
   });
 
@@ -156,7 +166,10 @@ describe('wrong input', () => {
       [...route.url.matchAll(/\{(\w+)\}/g)].map(([, gap]) => ({ route, gap: gap! })),
     );
     expect(new Set(gaps.map(({ gap }) => gap))).toEqual(
-      new Set(['runId', 'personId', 'sessionId', 'inviteId', 'formulaId', 'ingredientId']),
+      new Set([
+        ...['runId', 'personId', 'sessionId', 'inviteId', 'formulaId', 'ingredientId'],
+        ...['stationId', 'burnerId', 'ladleId', 'readingId'],
+      ]),
     );
     for (const { route, gap } of gaps) {
       for (const [id, status] of [
@@ -168,7 +181,7 @@ describe('wrong input', () => {
       ] as const) {
         const answer = await server.as(kitchen, {
           method: route.method as 'GET',
-          url: addressOf(route, { [gap]: id }),
+          url: addressOf(route, { ...ours, [gap]: id }),
           ...(route.body ? { payload: goodBody(route, kitchen) } : {}),
         });
         expect([route.url, id, answer.statusCode]).toEqual([route.url, id, status]);

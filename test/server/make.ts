@@ -1,7 +1,10 @@
 import { randomUUID } from 'node:crypto';
 import { INGREDIENTS } from '#core/ingredients';
 import type { EventKind, Payload, StoredEvent } from '#core/run';
-import type { NewRun } from '#contract';
+import type { NewRun, StationReadingBody } from '#contract';
+import type { StationBody } from '#core/plate';
+import type { OwnLadle } from '#core/pour';
+import { CREPE_PAN_ONE } from '#demo';
 import type { TestKitchen } from './app.ts';
 
 /** An event as a device would send it. */
@@ -24,6 +27,26 @@ export function made<K extends EventKind>(kind: K, payload: Payload<K>, more: Pa
 export function ownFlour() {
   const { id: _id, ...plain } = INGREDIENTS.plainFlour;
   return { ...plain, name: 'Acorn flour', allergens: [] };
+}
+
+/** A pan over a burner of the kitchen. */
+export function panOver(burnerId: string): StationBody {
+  return { ...CREPE_PAN_ONE, name: 'Iron pan', zones: [{ ...CREPE_PAN_ONE.zones[0]!, burnerId }] };
+}
+
+/** A probe on a pan that was lit half an hour before. */
+export function probed(surfaceC = 190): StationReadingBody {
+  return {
+    zoneId: 'P',
+    roomC: 20,
+    turns: [{ beforeS: 1800, mark: 5 }],
+    spot: { xMm: 120, yMm: 120 },
+    reading: { method: 'probe', surfaceC, sdC: 2.5 },
+  };
+}
+
+export function ownLadle(): OwnLadle {
+  return { name: 'Dented ladle', jugMl: [71, 144, 214] };
 }
 
 /** A run with its brief, as the form sends it. */

@@ -1,6 +1,7 @@
 import { describe, expect, it } from '@jest/globals';
 import { readFileSync, readdirSync } from 'node:fs';
 import { DataSource } from 'typeorm';
+import type { KeptBurner, Station } from '#contract';
 import { buildApp } from '../../src/server/app.ts';
 import { migrate } from '../../src/server/database.ts';
 import { MIGRATIONS } from '../../src/server/migrations/index.ts';
@@ -47,6 +48,14 @@ describe('a database of an earlier release', () => {
       { seq: 1, kind: 'note-kept', personId: '0190c000-0000-7000-8000-000000000012', payload: { text: 'less heat' } },
       { seq: 2, kind: 'run-finished', personId: null },
     ]);
+    const stations: Station[] = await read('/api/stations');
+    const burners: KeptBurner[] = await read('/api/burners');
+    // what a plate stood on became burners of the kitchen's own, and the plates stand on them
+    expect(stations).toHaveLength(released >= 4 ? 1 : 0);
+    for (const zone of stations.flatMap((station) => station.body.zones)) {
+      const burner = burners.find(({ id }) => id === zone.burnerId)!;
+      expect(burner.body).toMatchObject({ burnerName: `Slab ${zone.id}`, powerW: zone.powerW });
+    }
     await app.close();
     const after = await new DataSource({ type: 'postgres', url: databaseUrl }).initialize();
     expect(await after.query(log)).toMatchObject(before);

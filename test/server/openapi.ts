@@ -1,9 +1,9 @@
 import { randomUUID } from 'node:crypto';
 import type { FastifyInstance } from 'fastify';
 import type { Role } from '#contract';
-import { GRIDDLE_CAKES } from '#demo';
+import { DEMO_BURNERS, GRIDDLE_CAKES } from '#demo';
 import type { TestKitchen } from './app.ts';
-import { made, newRun, ownFlour } from './make.ts';
+import { made, newRun, ownFlour, ownLadle, panOver, probed } from './make.ts';
 
 // The server's own OpenAPI document, from which the tests learn what routes there are.
 
@@ -71,6 +71,24 @@ export function goodBody(route: Route, kitchen: TestKitchen): Record<string, unk
       return { ...ownFlour(), id: randomUUID() };
     case 'PUT /api/ingredients/{ingredientId}':
       return { version: 1, body: ownFlour() };
+    case 'POST /api/burners':
+      return { id: randomUUID(), body: DEMO_BURNERS[5].body };
+    case 'PUT /api/burners/{burnerId}':
+      return { version: 1, body: DEMO_BURNERS[5].body };
+    case 'POST /api/stations':
+      return { id: randomUUID(), body: panOver(kitchen.burnerId) };
+    case 'PUT /api/stations/{stationId}':
+      return { version: 1, body: panOver(kitchen.burnerId) };
+    case 'POST /api/stations/{stationId}/readings':
+      return { id: randomUUID(), body: probed() };
+    case 'POST /api/ladles':
+      return { id: randomUUID(), body: ownLadle() };
+    case 'PUT /api/ladles/{ladleId}':
+      return { version: 1, body: ownLadle() };
+    case 'PUT /api/burners/{burnerId}/archived':
+    case 'PUT /api/stations/{stationId}/archived':
+    case 'PUT /api/ladles/{ladleId}/archived':
+      return { archived: true };
     default:
       throw new Error(`No body is known for ${route.method} ${route.url}: add one here.`);
   }

@@ -12,8 +12,9 @@ import {
   type WholePanfuls,
 } from '#core/formula';
 import type { StationBody } from '#core/plate';
-import { filmDisc, placesOn, slumpDisc, type Disc, type Place } from '#core/pour';
-import { larderOf, pinnedFormula, pinnedStation, type BriefItem, type Pins, type RunState } from '#core/run';
+import { filmDisc, placesFault, placesOn, slumpDisc, type Disc, type LayoutWish, type Place } from '#core/pour';
+import { larderOf, onStation, pinnedFormula, pinnedStation, type BriefItem, type Pins, type RunState } from '#core/run';
+import { calibratedBody } from './calibration-pins.ts';
 
 /** A test piece a zone, and a little that stays in the bowl. Common practice: make 5–10 % extra, no source. */
 const EXTRA_SHARE = 0.05;
@@ -22,8 +23,16 @@ export function portionMl(pins: Pins, state: Pick<RunState, 'portionMl'>, formul
   return state.portionMl.get(formulaId) ?? formulaOf(pins, formulaId).portion.volumeMl;
 }
 
-/** What a portion becomes on a station: a disc that stops by itself, or a film over a round base. */
-export function discOn(body: FormulaBody, station: StationBody, volumeMl: number, larder: Larder): Disc {
+/** What a portion becomes on a station: a disc that stops by itself, a film over a round base, or what a mould makes of it. */
+export function discOn(
+  body: FormulaBody,
+  station: StationBody,
+  volumeMl: number,
+  larder: Larder,
+  mouldMm?: number,
+): Disc {
+  const mould = mouldMm ?? (station.shape.kind === 'wells' ? station.shape.wellMm : undefined);
+  if (mould !== undefined) return filmDisc(volumeMl, mould);
   const thin = familyOf(body.type) === 'thin';
   if (thin && station.shape.kind === 'round') return filmDisc(volumeMl, station.shape.diameterMm);
   if (thin) return filmDisc(volumeMl, THIN_ON_GRIDDLE_MM);
@@ -33,22 +42,49 @@ export function discOn(body: FormulaBody, station: StationBody, volumeMl: number
 /** A thin batter drawn out on a flat griddle: the size a hand spreads. Common practice, no source. */
 const THIN_ON_GRIDDLE_MM = 240;
 
-/** The places of a formula's pieces on a station, marked. */
-export function placesFor(body: FormulaBody, station: StationBody, volumeMl: number, larder: Larder): Place[] {
-  return placesOn(station, discOn(body, station, volumeMl, larder).diameterMm);
+/** What a portion of a formula becomes on a station of the run, before its lot is mixed. */
+export function discInRun(
+  pins: Pins,
+  state: Pick<RunState, 'portionMl' | 'mouldMm'>,
+  formulaId: string,
+  stationId: string,
+): Disc {
+  return discOn(
+    formulaOf(pins, formulaId),
+    stationOf(pins, stationId),
+    portionMl(pins, state, formulaId),
+    larderOf(pins),
+    state.mouldMm.get(formulaId),
+  );
+}
+
+/**
+ * The places of a formula's pieces on a station, marked: as they were laid, or the desk's own. Laid places that the
+ * portion has outgrown do not stand.
+ */
+export function placesIn(
+  pins: Pins,
+  state: Pick<RunState, 'portionMl' | 'mouldMm' | 'places'>,
+  formulaId: string,
+  stationId: string,
+  wish?: LayoutWish,
+): Place[] {
+  const station = stationOf(pins, stationId);
+  const { diameterMm } = discInRun(pins, state, formulaId, stationId);
+  const laid = wish ? undefined : state.places.get(onStation(formulaId, stationId));
+  if (laid && placesFault(station, laid, diameterMm) === null) return [...laid];
+  return placesOn(station, diameterMm, wish);
 }
 
 /** Pieces of the brief in panfuls of the largest of their zones, and the numbers near it that come out whole. */
 export function briefPanfuls(
   pins: Pins,
-  state: Pick<RunState, 'portionMl'>,
+  state: Pick<RunState, 'portionMl' | 'mouldMm' | 'places'>,
   item: BriefItem,
 ): WholePanfuls & { readonly size: number } {
-  const body = formulaOf(pins, item.formulaId);
-  const volumeMl = portionMl(pins, state, item.formulaId);
   const sizes = item.stationIds.flatMap((stationId) => {
     const station = stationOf(pins, stationId);
-    const places = placesFor(body, station, volumeMl, larderOf(pins));
+    const places = placesIn(pins, state, item.formulaId, stationId);
     return station.zones.map((zone) => places.filter((place) => place.zoneId === zone.id).length);
   });
   const size = Math.max(1, ...sizes);
@@ -75,7 +111,13 @@ export function lotFor(pins: Pins, state: RunState, formulaId: string): ScaledBa
     }
   }
   const target = { by: 'volume', volumeMl: item.pieces * volumeMl * (1 + EXTRA_SHARE) } as const;
-  return scale(body, larder, target, { ...options, eggs: 'whole' });
+  try {
+    return scale(body, larder, target, { ...options, eggs: 'whole' });
+  } catch (error) {
+    // a batter too small for one whole egg takes beaten egg by weight
+    if (!(error instanceof FormulaFault)) throw error;
+    return scale(body, larder, target, { ...options, eggs: 'grams' });
+  }
 }
 
 /** A formula as this run makes it: with what stands in for what was not in the house. */
@@ -99,9 +141,14 @@ export function formulaOf(pins: Pins, formulaId: string): FormulaBody {
   return pinned.body;
 }
 
-/** @throws RangeError when the run did not pin it. */
+/** A station as it was pinned and as its readings say it is. @throws RangeError when the run did not pin it. */
 export function stationOf(pins: Pins, stationId: string): StationBody {
   const pinned = pinnedStation(pins, stationId);
   if (!pinned) throw new RangeError(`Station ${stationId} is not pinned by this run.`);
-  return pinned.body;
+  let body = CALIBRATED.get(pinned);
+  if (!body) CALIBRATED.set(pinned, (body = calibratedBody(pinned.body, pinned.calibration)));
+  return body;
 }
+
+/** Worked out once for each pinned station: it is asked for at every tick, and is a key of what is known of its pattern. */
+const CALIBRATED = new WeakMap<Pins['stations'][number], StationBody>();

@@ -1,4 +1,5 @@
-import { flipSpreadS, type Belief } from '#core/adapt';
+import { flipSpreadS, type Belief, type Expected } from '#core/adapt';
+import { familyOf, type FormulaBody } from '#core/formula';
 import {
   timelineAt,
   timelineTable,
@@ -7,10 +8,14 @@ import {
   type PieceTimeline,
   type TimelineTable,
 } from '#core/piece';
-import { larderOf, zoneKey, type Piece, type Pins, type RunState } from '#core/run';
-import { formulaOf, placesFor, portionMl, stationOf } from './batter-run.ts';
+import { zoneKey, type Piece, type Pins, type RunState } from '#core/run';
+import { formulaOf, placesIn, portionMl } from './batter-run.ts';
 import { pieceInput, type PourRef } from './piece-input.ts';
-import { advisedMark, surfaceModel, usualFoodW, zoneBelief, zoneHeat, type ZoneHeat } from './heat.ts';
+import { advisedMark, heatAlarm, usualFoodW, zoneHeat, type HeatAlarm, type ZoneHeat } from './heat.ts';
+import { recoveryOf, type Recovery } from './recovery.ts';
+import { stationNow } from './station-now.ts';
+import { COOKING_HEAT_J_PER_G, USUAL_COOK_S, surfaceModel } from './surface-model.ts';
+import { atSpot, placeOf, zoneBelief } from './zone-belief.ts';
 
 export interface ForecastWindow {
   readonly earliestMs: number;
@@ -36,6 +41,12 @@ export interface ZoneForecast extends ZoneHeat {
   readonly ready: boolean;
   /** Mark that would hold the target, when the zone is off it and the dial has room. */
   readonly advisedMark: number | null;
+  /** What a turn of the dial cannot answer. */
+  readonly alarm: HeatAlarm | null;
+  /** What a panful does to it. */
+  readonly recovery: Recovery;
+  /** What each place is believed to be beside its zone, °C with spread. */
+  readonly places: readonly { readonly id: string; readonly surfaceC: number; readonly sdC: number }[];
   readonly next: PieceTimeline;
   /** The same at the surface wanted, for planning before the plate is hot. */
   readonly atTarget: PieceTimeline;
@@ -63,35 +74,64 @@ export function forecast(pins: Pins, state: RunState, nowMs: number, tables: Tab
     const body = formulaOf(pins, formulaId);
     const volumeMl = portionMl(pins, state, formulaId);
     for (const stationId of stationIds) {
-      const station = stationOf(pins, stationId);
-      const places = placesFor(body, station, volumeMl, larderOf(pins));
+      const station = stationNow(pins, state, stationId);
+      const places = placesIn(pins, state, formulaId, stationId);
       for (const zone of station.zones) {
-        const table = tableFor(pins, state, { formulaId, stationId, zoneId: zone.id }, tables, nowMs);
+        const ref = { formulaId, stationId, zoneId: zone.id };
+        const table = tableFor(pins, state, ref, tables, nowMs);
         const model = surfaceModel(pins, state, stationId, zone.id, nowMs);
         const zoneState = state.zones.get(zoneKey(stationId, zone.id));
-        const known = zoneBelief(state, zoneState, formulaId, model, table, nowMs);
-        const modelC = model(nowMs);
+        const believed = zoneBelief(pins, state, zoneState ?? ref, formulaId, model, () => table, nowMs);
+        const { known } = believed;
+        const expected = model(nowMs);
         const timeFactor = Math.exp(known.lnFactor);
-        const heat = zoneHeat(pins, stationId, zone.id, zoneState, known, modelC);
-        const foodW = usualFoodW(station, places.filter((place) => place.zoneId === zone.id).length, volumeMl);
+        const heat = zoneHeat(stationId, zone.id, zoneState, known, expected, believed.readings);
+        const own = places.filter((place) => place.zoneId === zone.id);
+        const hold = { targetC: body.heat.targetC, roomC: pins.roomC };
         zones.push({
           ...heat,
           formulaId,
           targetC: body.heat.targetC,
           ready: heat.surfaceC >= body.heat.lowC && heat.surfaceC <= body.heat.highC,
-          advisedMark: advisedMark(pins, heat, body.heat.targetC, modelC, foodW),
+          advisedMark: advisedMark(station, heat, known, {
+            ...hold,
+            foodW: usualFoodW(station, own.length, volumeMl),
+          }),
+          recovery: recoveryOf(
+            station,
+            zone.id,
+            { ...hold, meanFoodW: usualFoodW(station, own.length, volumeMl) },
+            panfulLoad(body, own.length, volumeMl),
+          ),
+          alarm: heatAlarm(station, heat, { ...hold, highC: body.heat.highC }),
+          places: own.map((place) => {
+            const there = atSpot(pins, station, expected, believed, place);
+            const { modelC, share } = there.expected;
+            return {
+              id: place.id,
+              surfaceC: modelC + share * there.known.errorC,
+              sdC: share * there.known.errorSdC,
+            };
+          }),
           next: timelineAt(table, heat.surfaceC, timeFactor),
           atTarget: timelineAt(table, body.heat.targetC, timeFactor),
-          nextFlipSpreadS: flipSpreadS(known, table, modelC),
+          nextFlipSpreadS: flipSpreadS(known, table, expected),
         });
         for (const piece of piecesOn(state, stationId, zone.id, formulaId)) {
           const ofPiece = tableFor(pins, state, piece, tables, piece.pouredAtMs);
-          pieces[piece.id] = pieceForecast(piece, ofPiece, model(piece.pouredAtMs), known);
+          const there = atSpot(pins, station, model(piece.pouredAtMs), believed, placeOf(pins, state, piece));
+          pieces[piece.id] = pieceForecast(piece, ofPiece, there.expected, there.known);
         }
       }
     }
   }
   return { atMs: nowMs, pieces, zones };
+}
+
+/** A panful as its zone feels it. */
+function panfulLoad(body: FormulaBody, pieces: number, volumeMl: number) {
+  const cookS = USUAL_COOK_S[familyOf(body.type)];
+  return { cookS, powerW: (pieces * volumeMl * COOKING_HEAT_J_PER_G) / cookS };
 }
 
 export function tableFor(
@@ -112,8 +152,9 @@ export function tableOf(input: PieceInput, tables: TableCache): TimelineTable {
   return table;
 }
 
-function pieceForecast(piece: Piece, table: TimelineTable, modelC: number, known: Belief): PieceForecast {
-  const timeline = timelineAt(table, modelC + known.errorC, Math.exp(known.lnFactor));
+function pieceForecast(piece: Piece, table: TimelineTable, expected: Expected, known: Belief): PieceForecast {
+  const surfaceC = expected.modelC + expected.share * known.errorC;
+  const timeline = timelineAt(table, surfaceC, Math.exp(known.lnFactor));
   const pouredMs = piece.pouredAtMs;
   const afterPour = (seconds: number) => Math.round(pouredMs + seconds * 1000);
   const turnedMs = piece.flippedAtMs ?? afterPour(timeline.flip.bestS);
@@ -125,7 +166,7 @@ function pieceForecast(piece: Piece, table: TimelineTable, modelC: number, known
       bestMs: afterPour(timeline.flip.bestS),
       latestMs: afterPour(timeline.flip.latestS),
     },
-    flipSpreadS: flipSpreadS(known, table, modelC),
+    flipSpreadS: flipSpreadS(known, table, expected),
     lift: {
       earliestMs: afterFlip(timeline.lift.earliestS),
       bestMs: afterFlip(timeline.lift.bestS),

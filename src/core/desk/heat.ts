@@ -1,33 +1,21 @@
+import type { Belief, Expected } from '#core/adapt';
 import {
-  aged,
-  belief,
-  priorPosterior,
-  withCue,
-  withNotYet,
-  withReading,
-  type Belief,
-  type Posterior,
-} from '#core/adapt';
-import {
-  lossW,
-  markForPower,
+  CEILING_MARGIN_C,
+  ceilingC,
+  degreesPerLnGain,
+  heated,
+  holdingMark,
+  markForTemperature,
   preheatPlan,
-  trackAt,
   zoneThermal,
-  zoneTrack,
-  type FoodLoad,
   type PreheatPlan,
   type StationBody,
 } from '#core/plate';
-import type { TimelineTable } from '#core/piece';
-import { familyOf } from '#core/formula';
-import { zoneKey, type Piece, type Pins, type RunState, type ZoneState } from '#core/run';
-import { formulaOf, stationOf } from './batter-run.ts';
-
-/** Heat a gram of batter takes while it cooks, J: warming by 65 K and a little steam. Assumed from the piece model. */
-const COOKING_HEAT_J_PER_G = 320;
-/** How well a plate is known from its dial alone. Assumed. */
-const DIAL_ONLY_SD_C = 15;
+import { zoneKey, type Pins, type ZoneState } from '#core/run';
+import { stationOf } from './batter-run.ts';
+import { zoneOf } from './station-now.ts';
+import { COOKING_HEAT_J_PER_G } from './surface-model.ts';
+import type { ReadingSaid } from './zone-belief.ts';
 
 export type SurfaceBasis = 'cold' | 'dial' | 'assumed' | 'reading';
 
@@ -38,32 +26,33 @@ export interface ZoneHeat {
   readonly mark: number | null;
   readonly surfaceC: number;
   readonly sdC: number;
+  /** Nine in ten of the belief lie between these, °C. */
+  readonly lowC: number;
+  readonly highC: number;
   readonly basis: SurfaceBasis;
+  readonly readings: readonly ReadingSaid[];
 }
-
-/** Unread, a plate's error grows with its distance from the room: a plate just lit is as cold as the room. */
-const FULL_ERROR_RISE_C = 120;
 
 /** A zone as it stands: its dial, its surface with its spread, and what that rests on. */
 export function zoneHeat(
-  pins: Pins,
   stationId: string,
   zoneId: string,
   zone: ZoneState | undefined,
   known: Belief,
-  modelC: number,
+  { modelC, share }: Expected,
+  readings: readonly ReadingSaid[] = [],
 ): ZoneHeat {
-  const basis = basisOf(zone);
-  const unread = basis === 'dial' || basis === 'cold';
-  const share = unread && !zone?.assumed ? Math.min(1, Math.max(0, (modelC - pins.roomC) / FULL_ERROR_RISE_C)) : 1;
+  const swappedMs = zone?.swaps.at(-1)?.atMs ?? -Infinity;
+  const turned = zone?.turns.findLast((turn) => turn.atMs >= swappedMs);
   return {
     key: zoneKey(stationId, zoneId),
-    stationId,
-    zoneId,
-    mark: zone?.turns.at(-1)?.mark ?? null,
+    ...{ stationId, zoneId, readings },
+    mark: turned?.mark ?? null,
     surfaceC: modelC + share * known.errorC,
     sdC: share * known.errorSdC,
-    basis,
+    lowC: modelC + share * known.errorLowC,
+    highC: modelC + share * known.errorHighC,
+    basis: basisOf(zone),
   };
 }
 
@@ -73,62 +62,10 @@ function basisOf(zone: ZoneState | undefined): SurfaceBasis {
   return zone?.assumed ? 'assumed' : 'cold';
 }
 
-/** Temperature of a zone by the plate model at any moment of the run. */
-export type SurfaceModel = (atMs: number) => number;
+/** An empty non-stick pan on high is past its ceiling in minutes: it is warmed on less. Common practice, no source. */
+const NON_STICK_BOOST_SHARE = 0.5;
 
-/**
- * The plate model's surface of a zone through the run: from cold as its burner was turned, with the food that lay on it;
- * or, when the run began on a plate in use, what was assumed, held until the burner is turned.
- */
-export function surfaceModel(
-  pins: Pins,
-  state: RunState,
-  stationId: string,
-  zoneId: string,
-  untilMs: number,
-): SurfaceModel {
-  const station = stationOf(pins, stationId);
-  const zone = station.zones.find((candidate) => candidate.id === zoneId)!;
-  const zoneState = state.zones.get(zoneKey(stationId, zoneId));
-  const turns = zoneState?.turns ?? [];
-  const assumed = zoneState?.assumed ?? null;
-  const firstTurnMs = turns[0]?.atMs;
-  if (firstTurnMs === undefined) return () => assumed?.surfaceC ?? pins.roomC;
-  const startMs = firstTurnMs;
-  const track = zoneTrack(zoneThermal(station, zone), zone.dial, {
-    startC: assumed?.surfaceC ?? pins.roomC,
-    ambientC: pins.roomC,
-    turns: turns.map((turn) => ({ atS: (turn.atMs - startMs) / 1000, mark: turn.mark })),
-    loads: loadsOn(pins, state, stationId, zoneId, startMs, untilMs),
-    startS: 0,
-    endS: Math.max(60, (untilMs - startMs) / 1000),
-  });
-  return (atMs) => (atMs < startMs ? (assumed?.surfaceC ?? pins.roomC) : trackAt(track, (atMs - startMs) / 1000));
-}
-
-function loadsOn(
-  pins: Pins,
-  state: RunState,
-  stationId: string,
-  zoneId: string,
-  startMs: number,
-  untilMs: number,
-): FoodLoad[] {
-  const loads: FoodLoad[] = [];
-  for (const piece of state.pieces.values()) {
-    if (piece.stationId !== stationId || piece.zoneId !== zoneId) continue;
-    const offMs = piece.offAtMs ?? untilMs;
-    const cookS = familyOf(formulaOf(pins, piece.formulaId).type) === 'leavened' ? 160 : 60; // usual time on the plate, trade ranges
-    loads.push({
-      fromS: (piece.pouredAtMs - startMs) / 1000,
-      toS: Math.min((offMs - startMs) / 1000, (piece.pouredAtMs - startMs) / 1000 + cookS),
-      powerW: (piece.volumeMl * COOKING_HEAT_J_PER_G) / cookS,
-    });
-  }
-  return loads;
-}
-
-/** The burner's plan for a formula's surface on a zone, holding under a usual load of food. */
+/** The burner's plan for a formula's surface on a zone as it was pinned, holding under a usual load of food. */
 export function zonePreheat(
   pins: Pins,
   stationId: string,
@@ -136,14 +73,19 @@ export function zonePreheat(
   targetC: number,
   foodW: number,
 ): PreheatPlan {
-  const station = stationOf(pins, stationId);
-  const zone = station.zones.find((candidate) => candidate.id === zoneId)!;
-  return preheatPlan(zoneThermal(station, zone), zone.dial, {
-    startC: pins.roomC,
-    targetC,
-    ambientC: pins.roomC,
-    foodW,
-  });
+  return preheatOf(stationOf(pins, stationId), zoneId, { roomC: pins.roomC, targetC, foodW });
+}
+
+/** How a station's zone is brought to a surface from cold. */
+export function preheatOf(
+  station: StationBody,
+  zoneId: string,
+  { roomC, targetC, foodW }: { readonly roomC: number; readonly targetC: number; readonly foodW: number },
+): PreheatPlan {
+  const zone = zoneOf(station, zoneId);
+  const heat = { startC: roomC, targetC, ambientC: roomC, foodW };
+  const boostShare = station.coating === 'nonStick' ? NON_STICK_BOOST_SHARE : undefined;
+  return preheatPlan(zoneThermal(station, zone), zone.dial, heat, boostShare);
 }
 
 /** Power that `count` pieces of `volumeMl` draw, panful after panful, W: what the holding mark must meet besides losses. */
@@ -152,68 +94,86 @@ export function usualFoodW(station: StationBody, count: number, volumeMl: number
   return (count * volumeMl * COOKING_HEAT_J_PER_G) / cycleS;
 }
 
-/** What is believed of a zone for one formula after all that was read and seen on it up to `nowMs`. */
-export function zoneBelief(
-  state: RunState,
-  zone: ZoneState | undefined,
-  formulaId: string,
-  model: SurfaceModel,
-  table: TimelineTable,
-  nowMs: number,
-): Belief {
-  let posterior: Posterior = priorPosterior(zone?.assumed?.sdC ?? DIAL_ONLY_SD_C);
-  let lastMs: number | undefined;
-  for (const seen of sightings(state, zone, formulaId)) {
-    if (lastMs !== undefined) posterior = aged(posterior, (seen.atMs - lastMs) / 1000);
-    lastMs = seen.atMs;
-    if (seen.kind === 'reading') {
-      posterior = withReading(posterior, model(seen.atMs), seen.reading.surfaceC, seen.reading.sdC);
-    } else {
-      const elapsedS = (seen.atMs - seen.piece.pouredAtMs) / 1000;
-      const surfaceC = model(seen.piece.pouredAtMs);
-      posterior =
-        seen.cue === 'notYet'
-          ? withNotYet(posterior, table, surfaceC, elapsedS)
-          : withCue(posterior, table, surfaceC, seen.cue, elapsedS);
-    }
-  }
-  if (lastMs !== undefined) posterior = aged(posterior, (nowMs - lastMs) / 1000);
-  return belief(posterior);
-}
-
-type Sighting =
-  | { readonly kind: 'reading'; readonly atMs: number; readonly reading: ZoneState['readings'][number] }
-  | { readonly kind: 'cue'; readonly atMs: number; readonly piece: Piece; readonly cue: Piece['cues'][number]['cue'] };
-
-function sightings(state: RunState, zone: ZoneState | undefined, formulaId: string): Sighting[] {
-  const list: Sighting[] = (zone?.readings ?? []).map((reading) => ({ kind: 'reading', atMs: reading.atMs, reading }));
-  for (const piece of state.pieces.values()) {
-    if (!zone || piece.formulaId !== formulaId || piece.stationId !== zone.stationId || piece.zoneId !== zone.zoneId)
-      continue;
-    for (const { cue, atMs } of piece.cues) list.push({ kind: 'cue', atMs, piece, cue });
-  }
-  return list.sort((a, b) => a.atMs - b.atMs);
-}
-
 /** A plate answers a turn minutes later; larger turns overshoot. Common practice: a step at a time, no source. */
 const MOST_STEPS = 2;
 
 /**
  * The mark that would hold a zone at its target while it cooks: the plate model's power for losses and food, corrected by
- * how much hotter or cooler the zone is than the model says. At least one step in the needed direction, at most two, or null when the
+ * how much hotter or cooler the zone holds than the model says. At least one step in the needed direction, at most two, or null when the
  * dial has no more room.
  */
-export function advisedMark(pins: Pins, zone: ZoneHeat, targetC: number, modelC: number, foodW: number): number | null {
+export function advisedMark(
+  station: StationBody,
+  zone: ZoneHeat,
+  known: Belief,
+  { targetC, roomC, foodW }: { readonly targetC: number; readonly roomC: number; readonly foodW: number },
+): number | null {
   if (!zone.mark) return null;
-  const station = stationOf(pins, zone.stationId);
-  const { dial, ...rest } = station.zones.find((candidate) => candidate.id === zone.zoneId)!;
-  const thermal = zoneThermal(station, { dial, ...rest });
-  const gain = lossW(thermal, zone.surfaceC, pins.roomC) / Math.max(1, lossW(thermal, modelC, pins.roomC));
-  const wanted = markForPower(thermal, dial, (lossW(thermal, targetC, pins.roomC) + foodW) / gain);
+  const { dial } = zoneOf(station, zone.zoneId);
+  const wanted = markHolding(station, zone.zoneId, { targetC, roomC, foodW, errorC: known.errorC });
   const down = zone.surfaceC > targetC;
   const most = MOST_STEPS * dial.step;
   const mark = down
     ? Math.max(zone.mark - most, Math.min(wanted, zone.mark - dial.step))
     : Math.min(zone.mark + most, Math.max(wanted, zone.mark + dial.step));
   return mark >= dial.step && mark <= dial.max ? mark : null;
+}
+
+/** The mark that holds a surface on a zone whose burner is off by `errorC` where it holds. */
+export function markHolding(
+  station: StationBody,
+  zoneId: string,
+  hold: { readonly targetC: number; readonly roomC: number; readonly foodW: number; readonly errorC: number },
+): number {
+  const zone = zoneOf(station, zoneId);
+  if (zone.dial.kind === 'thermostat') return markForTemperature(zone.dial, hold.targetC - hold.errorC);
+  const thermal = zoneThermal(station, zone);
+  const gain = Math.exp(hold.errorC / degreesPerLnGain(thermal, hold.roomC));
+  const stronger = { ...thermal, fullPowerW: thermal.fullPowerW * gain };
+  return holdingMark(stronger, zone.dial, { targetC: hold.targetC, ambientC: hold.roomC, foodW: hold.foodW });
+}
+
+/** What to do about a plate that runs away further than its dial can answer. */
+export interface HeatAlarm {
+  readonly kind: 'liftOff' | 'ceiling' | 'wait';
+  /** Seconds until it is where it should be: off the burner, or left alone. */
+  readonly forS: number | null;
+  readonly limitC: number | null;
+}
+
+/** A pan this far over its span comes off the burner: turning alone takes minutes. Assumed. */
+const LIFT_OFF_ABOVE_C = 12;
+const LONGEST_S = 600;
+
+/**
+ * Whether a zone needs more than a turn of its dial: a coating near its ceiling at the hot end of the belief, or a pan so
+ * hot that it comes off the burner; with how long it cools.
+ */
+export function heatAlarm(
+  station: StationBody,
+  zone: ZoneHeat,
+  span: { readonly targetC: number; readonly highC: number; readonly roomC: number },
+): HeatAlarm | null {
+  const ceiling = ceilingC(station);
+  const coolS = (toC: number) => coolingS(station, zone, toC, span.roomC);
+  if (ceiling !== null && zone.basis !== 'cold' && zone.highC > ceiling - CEILING_MARGIN_C)
+    return { kind: 'ceiling', forS: coolS(span.targetC), limitC: ceiling };
+  if (zone.basis === 'cold' || zone.surfaceC - zone.sdC < span.highC + LIFT_OFF_ABOVE_C) return null;
+  const pan = station.shape.kind !== 'rectangle';
+  return { kind: pan ? 'liftOff' : 'wait', forS: coolS(span.targetC), limitC: null };
+}
+
+/** Seconds in which a zone cools to a surface with its burner off; none when it never does within ten minutes. */
+function coolingS(station: StationBody, zone: ZoneHeat, toC: number, roomC: number): number | null {
+  const thermal = zoneThermal(station, zoneOf(station, zone.zoneId));
+  const after = (s: number) => heated(thermal, zone.surfaceC, 0, roomC, s);
+  if (after(LONGEST_S) > toC) return null;
+  let low = 0;
+  let high = LONGEST_S;
+  for (let i = 0; i < 20; i++) {
+    const middle = (low + high) / 2;
+    if (after(middle) > toC) low = middle;
+    else high = middle;
+  }
+  return high;
 }

@@ -1,6 +1,17 @@
 export { appearanceAt, type Appearance } from './appearance.ts';
 export { runAllergens, type RunAllergens } from './allergens.ts';
-export { bodyInRun, briefPanfuls, discOn, formulaOf, lotFor, placesFor, portionMl, stationOf } from './batter-run.ts';
+export {
+  bodyInRun,
+  briefPanfuls,
+  discInRun,
+  discOn,
+  formulaOf,
+  lotFor,
+  placesIn,
+  portionMl,
+  stationOf,
+} from './batter-run.ts';
+export { calibrationPins } from './calibration-pins.ts';
 export {
   forecast,
   tableFor,
@@ -10,7 +21,10 @@ export {
   type TableCache,
   type ZoneForecast,
 } from './forecast.ts';
-export { surfaceModel, usualFoodW, zonePreheat, type SurfaceBasis, type ZoneHeat } from './heat.ts';
+export { markHolding, type HeatAlarm, type SurfaceBasis, type ZoneHeat } from './heat.ts';
+export { stationNow, zoneOf } from './station-now.ts';
+export { surfaceModel, type SurfaceModel } from './surface-model.ts';
+export { placeOf, type ReadingSaid, type ZoneBelief } from './zone-belief.ts';
 export { nextHands, piecesLeft, type Hand } from './next-hands.ts';
 export { planRun, type RunPlan } from './plan-run.ts';
 export { unrecordedWindows } from './shown.ts';
@@ -21,3 +35,17 @@ export { OUT_BEFORE_MIN, lotAgeMin, lotRest, lotTemperature, staysOf, type LotRe
 export { discFrom, pieceInput } from './piece-input.ts';
 export { morningTasks, type MorningTask, type TaskKind } from './morning-tasks.ts';
 export { pourEffects, type PourEffect, type PourEffects } from './pour-effect.ts';
+export { plateMap, type PlateMap } from './plate-map.ts';
+export {
+  stationFigures,
+  type DialAdvice,
+  type DialPoint,
+  type PairFigures,
+  type StationFigures,
+} from './station-figures.ts';
+export { whichBurner, type Lighting } from './which-burner.ts';
+export { discNow, volumeFor, wishKind, type PourWish } from './wished-pour.ts';
+export { recoveryOf, type Recovery } from './recovery.ts';
+export { fatDue } from './fat-due.ts';
+export { wishedPlaces } from './even-places.ts';
+export { portionSteps, type PortionStep } from './portion-steps.ts';

@@ -1,5 +1,5 @@
-import { larderOf, placeKey, zoneKey, type Pins, type RunState } from '#core/run';
-import { formulaOf, placesFor, portionMl, stationOf } from './batter-run.ts';
+import { placeKey, zoneKey, type Pins, type RunState } from '#core/run';
+import { formulaOf, placesIn, stationOf } from './batter-run.ts';
 import type { Forecast } from './forecast.ts';
 import type { RunPlan } from './plan-run.ts';
 
@@ -132,12 +132,7 @@ function freePlaces(pins: Pins, state: RunState, target: PourTarget, nowMs: numb
       piece.flippedAtMs !== null || piece.formulaId !== target.formulaId || nowMs - piece.pouredAtMs > POUR_SLACK_MS,
   );
   if (closed) return [];
-  return placesFor(
-    formulaOf(pins, target.formulaId),
-    stationOf(pins, target.stationId),
-    portionMl(pins, state, target.formulaId),
-    larderOf(pins),
-  )
+  return placesIn(pins, state, target.formulaId, target.stationId)
     .filter((place) => place.zoneId === target.zoneId && !state.onPlate.has(placeKey(target.stationId, place.id)))
     .map((place) => place.id);
 }

@@ -3,7 +3,8 @@ import { arealHeatCapacityJm2K, zoneAreaM2, type StationBody } from '#core/plate
 import { batterProperties, type PieceInput } from '#core/piece';
 import type { Disc } from '#core/pour';
 import { larderOf, lotInUse, lotKey, withDoses, type Lot, type Pins, type RunState } from '#core/run';
-import { discOn, formulaOf, portionMl, stationOf } from './batter-run.ts';
+import { discOn, formulaOf, portionMl } from './batter-run.ts';
+import { stationNow } from './station-now.ts';
 import { lotAmounts } from './lot-amounts.ts';
 import { lotConsistency } from './lot-consistency.ts';
 import { lotTemperature } from './lot-rest.ts';
@@ -19,10 +20,11 @@ const DIP_AT_FULL_POWER_C = 60;
 export function pieceInput(pins: Pins, state: RunState, ref: PourRef, pouredAtMs: number): PieceInput {
   const body = formulaOf(pins, ref.formulaId);
   const larder = larderOf(pins);
-  const station = stationOf(pins, ref.stationId);
+  const station = stationNow(pins, state, ref.stationId);
   const lot = ref.lot === undefined ? lotInUse(state, ref.formulaId) : state.lots.get(lotKey(ref.formulaId, ref.lot));
   const doses = ref.doses ?? lot?.doses.filter((dose) => dose.atMs <= pouredAtMs).length;
-  const disc = discFrom(pins, state, { formulaId: ref.formulaId, station, lot }, pouredAtMs, doses);
+  const of = { formulaId: ref.formulaId, station, lot, volumeMl: ref.volumeMl };
+  const disc = discFrom(pins, state, of, pouredAtMs, doses);
   const step = familyOf(body.type) === 'thin' ? THIN_STEP_MM : DISC_STEP_MM;
   return {
     batter: batterProperties(lotAmounts(pins, state, ref.formulaId, lot && withDoses(lot, doses!)), body.type, larder),
@@ -41,6 +43,8 @@ export interface PourRef {
   readonly zoneId: string;
   readonly lot?: number;
   readonly doses?: number;
+  /** Another pour than the run's, when sizes are compared. */
+  readonly volumeMl?: number;
 }
 
 /** Below these nothing on the plate can be told apart; each step more is a table more. */
@@ -56,15 +60,22 @@ function roundTo(value: number, step: number): number {
 export function discFrom(
   pins: Pins,
   state: RunState,
-  of: { readonly formulaId: string; readonly station: StationBody; readonly lot: Lot | undefined },
+  of: {
+    readonly formulaId: string;
+    readonly station: StationBody;
+    readonly lot: Lot | undefined;
+    /** Another pour than the run's. */
+    readonly volumeMl?: number | undefined;
+  },
   atMs: number,
   doses?: number,
 ): Disc {
   const body = formulaOf(pins, of.formulaId);
-  const volumeMl = portionMl(pins, state, of.formulaId);
-  if (familyOf(body.type) === 'thin' || !of.lot) return discOn(body, of.station, volumeMl, larderOf(pins));
+  const volumeMl = of.volumeMl ?? portionMl(pins, state, of.formulaId);
+  const mouldMm = state.mouldMm.get(of.formulaId);
+  if (familyOf(body.type) === 'thin' || !of.lot) return discOn(body, of.station, volumeMl, larderOf(pins), mouldMm);
   const { value } = lotConsistency(pins, state, of.lot, atMs, doses);
-  return discOn({ ...body, yieldStressPa: value }, of.station, volumeMl, larderOf(pins));
+  return discOn({ ...body, yieldStressPa: value }, of.station, volumeMl, larderOf(pins), mouldMm);
 }
 
 /** The plate as the piece model sees it. */

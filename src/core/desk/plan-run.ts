@@ -2,7 +2,7 @@ import { planMorning, type MorningJob, type MorningPlan, type MorningZone } from
 import { timelineAt } from '#core/piece';
 import { familyOf, preparationsFor } from '#core/formula';
 import { larderOf, zoneKey, type Pins, type RunState } from '#core/run';
-import { bodyInRun, formulaOf, placesFor, portionMl, stationOf } from './batter-run.ts';
+import { bodyInRun, formulaOf, placesIn, portionMl, stationOf } from './batter-run.ts';
 import { sharesOf } from './lot-amounts.ts';
 import { tableFor, type TableCache } from './forecast.ts';
 import { usualFoodW, zonePreheat } from './heat.ts';
@@ -33,7 +33,7 @@ export function planRun(pins: Pins, state: RunState, nowMs: number, tables: Tabl
     const volumeMl = portionMl(pins, state, formulaId);
     const jobZones = stationIds.flatMap((stationId) => {
       const station = stationOf(pins, stationId);
-      const places = placesFor(body, station, volumeMl, larderOf(pins));
+      const places = placesIn(pins, state, formulaId, stationId);
       return station.zones.map((zone) => {
         const key = zoneKey(stationId, zone.id);
         const room = places.filter((place) => place.zoneId === zone.id).length;

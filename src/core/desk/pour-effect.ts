@@ -50,7 +50,8 @@ export function pourEffects(
   const volumeMl = portionMl(pins, state, formulaId);
   const thin = familyOf(body.type) === 'thin';
   const effect = (value: number, batterC: number): PourEffect => {
-    const disc = discOn(thin ? body : { ...body, yieldStressPa: value }, station, volumeMl, larderOf(pins));
+    const consistent = thin ? body : { ...body, yieldStressPa: value };
+    const disc = discOn(consistent, station, volumeMl, larderOf(pins), state.mouldMm.get(formulaId));
     const cover = thin ? filmCover(value) : null;
     // what does not cover the pan lies thicker where it is
     const thicknessMm = disc.thicknessMm / (cover ?? 1);

@@ -45,7 +45,7 @@ export const LUMPS = ['stay', 'none', 'strained'] as const;
 export const MIX_LIMIT_UNITS = ['seconds', 'strokes'] as const;
 export const FLIP_RULES = ['holesStay', 'dryEdge'] as const;
 export const FAT_KINDS = ['none', 'butter', 'clarifiedButter', 'oil'] as const;
-export const FAT_RULES = ['never', 'once', 'eachPanful'] as const;
+export const FAT_RULES = ['never', 'once', 'eachPanful', 'eachPour'] as const;
 
 /** A batter as percentages on dry grain, with every school named and its reason in one line. */
 export const FormulaBodySchema = v.object({

@@ -1,7 +1,7 @@
 import { KELVIN_AT_ZERO_C } from '#core/units';
-import { LOSSES, STEFAN_BOLTZMANN } from './heat-balance.ts';
+import { STEFAN_BOLTZMANN, lossesOf } from './heat-balance.ts';
 import { METAL, arealHeatCapacityJm2K } from './metal.ts';
-import type { StationBody } from './station.ts';
+import { plateSizeMm, type StationBody } from './station.ts';
 
 /** A plate from above as square cells, each at one temperature through its thickness. Row by row, the cook's side last. */
 export interface PlateGrid {
@@ -20,21 +20,18 @@ export interface PlateGrid {
 
 /** A station's plate in cells of about `cellMm`. */
 export function plateGrid(station: StationBody, cellMm: number): PlateGrid {
-  const { shape } = station;
-  const round = shape.kind === 'round';
-  const widthMm = round ? shape.diameterMm : shape.widthMm;
-  const depthMm = round ? shape.diameterMm : shape.depthMm;
+  const { widthMm, depthMm } = plateSizeMm(station);
   const columns = Math.max(2, Math.round(widthMm / cellMm));
   const rows = Math.max(2, Math.round(depthMm / cellMm));
   const metal = new Uint8Array(columns * rows).fill(1);
-  if (round)
+  if (station.shape.kind !== 'rectangle')
     for (let row = 0; row < rows; row++)
       for (let column = 0; column < columns; column++) {
         const off = Math.hypot(column + 0.5 - columns / 2, row + 0.5 - rows / 2);
         metal[row * columns + column] = off <= columns / 2 ? 1 : 0;
       }
   return {
-    ...{ columns, rows, metal, ...LOSSES },
+    ...{ columns, rows, metal, ...lossesOf(station) },
     cellM: widthMm / 1000 / columns,
     arealHeatCapacityJm2K: arealHeatCapacityJm2K(station.metal, station.thicknessMm),
     sheetConductanceWK: (METAL[station.metal].conductivityWmK * station.thicknessMm) / 1000,
@@ -50,99 +47,103 @@ export interface FieldEnergy {
 /** Advances temperatures by one step, in place; `heatWm2` is what each cell gets from below less what food takes. */
 export type FieldStep = (tempC: Float64Array, heatWm2: Float64Array, dtS: number) => FieldEnergy;
 
-/** Cells of one direction: which follow each other, and what joins a cell to the one after it, W/m²K. */
-interface Direction {
-  readonly lines: number;
-  readonly cells: number;
-  readonly lineStep: number;
-  readonly cellStep: number;
-  readonly joint: Float64Array;
+/** Elimination along one direction, worked out once for a step: what divides each cell, and what it hands to the next. */
+interface Elimination {
+  readonly inverse: Float64Array;
+  readonly onward: Float64Array;
 }
+
+/** Where losses are linearised for the implicit part, °C: a plate at work. What is left is explicit, and small. */
+const LINEARISED_AT_C = 180;
 
 /**
  * A solver for a plate in a room: conduction along the plate, heat in and out of each cell, losses to the room.
- * Alternating directions (Peaceman & Rachford 1955), second order and stable at any step; losses are linearised about
- * each half step, and what they took is told, so that energy closes. It keeps its scratch, so it serves one plate at a
- * time.
+ * Alternating directions (Peaceman & Rachford 1955), second order and stable at any step. Losses are taken at the start
+ * of a step and carried on at one slope, so that the elimination is worked out once; what they took is told, so that
+ * energy closes. It keeps its scratch, so it serves one plate at a time.
  */
 export function fieldSolver(grid: PlateGrid, ambientC: number): FieldStep {
-  const { columns, rows } = grid;
+  const { columns, rows, metal } = grid;
   const count = columns * rows;
   const areaM2 = grid.cellM ** 2;
-  const along: Direction = { lines: rows, cells: columns, lineStep: columns, cellStep: 1, joint: joints(grid, 1) };
-  const across: Direction = {
-    lines: columns,
-    cells: rows,
-    lineStep: 1,
-    cellStep: columns,
-    joint: joints(grid, columns),
-  };
+  const right = joints(grid, 1);
+  const below = joints(grid, columns);
   const half = new Float64Array(count);
   const loss = new Float64Array(count);
-  const slope = new Float64Array(count);
-  const upper = new Float64Array(Math.max(columns, rows));
-  const right = new Float64Array(Math.max(columns, rows));
+  const swept = new Float64Array(count);
   const linear = grid.convectionWm2K + grid.lossBelowWm2K;
   const radiation = grid.emissivity * STEFAN_BOLTZMANN;
   const room4 = (ambientC + KELVIN_AT_ZERO_C) ** 4;
+  const slope = linear + 4 * radiation * (LINEARISED_AT_C + KELVIN_AT_ZERO_C) ** 3;
+  const known = new Map<number, readonly [Elimination, Elimination]>();
 
-  /** Half a step, implicit along one direction and explicit across it. */
-  function sweep(
-    implicit: Direction,
-    explicit: Direction,
-    from: Float64Array,
-    to: Float64Array,
-    heatWm2: Float64Array,
-    capacity: number,
-  ): void {
-    const { lines, cells, lineStep, cellStep, joint } = implicit;
-    for (let line = 0; line < lines; line++) {
-      const first = line * lineStep;
-      let before = 0;
-      for (let n = 0, i = first; n < cells; n++, i += cellStep) {
-        const t = from[i]!;
-        const after = joint[i]!;
-        const down = explicit.joint[i]!;
-        const up = line > 0 ? explicit.joint[i - lineStep]! : 0;
-        let value = (capacity + slope[i]!) * t + heatWm2[i]! - loss[i]!;
-        if (down) value += down * (from[i + lineStep]! - t);
-        if (up) value += up * (from[i - lineStep]! - t);
-        const pivot = capacity + slope[i]! + before + after - (n > 0 ? before * upper[n - 1]! : 0);
-        upper[n] = after / pivot;
-        right[n] = (value + (n > 0 ? before * right[n - 1]! : 0)) / pivot;
-        before = after;
-      }
-      let next = 0;
-      for (let n = cells - 1, i = first + (cells - 1) * cellStep; n >= 0; n--, i -= cellStep)
-        to[i] = next = right[n]! + upper[n]! * next;
-    }
+  function eliminations(capacity: number): readonly [Elimination, Elimination] {
+    let pair = known.get(capacity);
+    if (!pair) known.set(capacity, (pair = [eliminate(capacity, right, 1), eliminate(capacity, below, columns)]));
+    return pair;
   }
 
-  function losses(tempC: Float64Array): void {
+  function eliminate(capacity: number, joint: Float64Array, step: number): Elimination {
+    const inverse = new Float64Array(count);
+    const onward = new Float64Array(count);
     for (let i = 0; i < count; i++) {
-      const kelvin = tempC[i]! + KELVIN_AT_ZERO_C;
-      const cube = kelvin * kelvin * kelvin;
-      loss[i] = linear * (tempC[i]! - ambientC) + radiation * (cube * kelvin - room4);
-      slope[i] = linear + 4 * radiation * cube;
+      const before = i >= step ? joint[i - step]! : 0; // nothing is joined over a rim
+      const handed = i >= step ? onward[i - step]! : 0;
+      inverse[i] = 1 / (capacity + slope + before + joint[i]! - before * handed);
+      onward[i] = joint[i]! * inverse[i]!;
     }
+    return { inverse, onward };
   }
 
-  function taken(from: Float64Array, to: Float64Array): number {
-    let sum = 0;
-    for (let i = 0; i < count; i++) if (grid.metal[i]) sum += loss[i]! + slope[i]! * (to[i]! - from[i]!);
-    return sum;
+  /** Half a step, implicit along rows and explicit across them. */
+  function alongRows(from: Float64Array, to: Float64Array, heatWm2: Float64Array, capacity: number): void {
+    const { inverse, onward } = eliminations(capacity)[0];
+    for (let i = 0; i < count; i++) {
+      const t = from[i]!;
+      let value = (capacity + slope) * t + heatWm2[i]! - loss[i]!;
+      if (i + columns < count) value += below[i]! * (from[i + columns]! - t);
+      if (i >= columns) value += below[i - columns]! * (from[i - columns]! - t);
+      if (i > 0) value += right[i - 1]! * swept[i - 1]!;
+      swept[i] = value * inverse[i]!;
+    }
+    let next = 0;
+    for (let i = count - 1; i >= 0; i--) to[i] = next = swept[i]! + onward[i]! * next;
+  }
+
+  /** Half a step, implicit down columns and explicit across them. */
+  function downColumns(from: Float64Array, to: Float64Array, heatWm2: Float64Array, capacity: number): void {
+    const { inverse, onward } = eliminations(capacity)[1];
+    for (let i = 0; i < count; i++) {
+      const t = from[i]!;
+      let value = (capacity + slope) * t + heatWm2[i]! - loss[i]!;
+      if (i + 1 < count) value += right[i]! * (from[i + 1]! - t);
+      if (i > 0) value += right[i - 1]! * (from[i - 1]! - t);
+      if (i >= columns) value += below[i - columns]! * swept[i - columns]!;
+      swept[i] = value * inverse[i]!;
+    }
+    for (let i = count - 1; i >= 0; i--) to[i] = swept[i]! + (i + columns < count ? onward[i]! * to[i + columns]! : 0);
   }
 
   return (tempC, heatWm2, dtS) => {
     const capacity = grid.arealHeatCapacityJm2K / (dtS / 2);
-    losses(tempC);
-    sweep(along, across, tempC, half, heatWm2, capacity);
-    let lost = taken(tempC, half);
-    losses(half);
-    sweep(across, along, half, tempC, heatWm2, capacity);
-    lost += taken(half, tempC);
+    for (let i = 0; i < count; i++) {
+      const kelvin = tempC[i]! + KELVIN_AT_ZERO_C;
+      const square = kelvin * kelvin;
+      loss[i] = linear * (tempC[i]! - ambientC) + radiation * (square * square - room4);
+    }
+    alongRows(tempC, half, heatWm2, capacity);
     let heat = 0;
-    for (let i = 0; i < count; i++) if (grid.metal[i]) heat += heatWm2[i]!;
+    let lost = 0;
+    for (let i = 0; i < count; i++) {
+      const first = slope * (half[i]! - tempC[i]!);
+      if (metal[i]) {
+        heat += heatWm2[i]!;
+        lost += 2 * (loss[i]! + first) - slope * half[i]!;
+      }
+      loss[i]! += first;
+    }
+    downColumns(half, tempC, heatWm2, capacity);
+    for (let i = 0; i < count; i++) if (metal[i]) lost += slope * tempC[i]!;
     return { inJ: heat * areaM2 * dtS, lostJ: (lost * areaM2 * dtS) / 2 };
   };
 }

@@ -1,6 +1,8 @@
 import { celsiusToKelvin } from '#core/units';
-import { arealHeatCapacityJm2K } from './metal.ts';
-import { zoneAreaM2, type StationBody, type Zone } from './station.ts';
+import { lagS } from './burner.ts';
+import { faceEmissivity } from './face.ts';
+import { METAL, arealHeatCapacityJm2K } from './metal.ts';
+import { plateSizeMm, zoneAreaM2, type StationBody, type Zone } from './station.ts';
 
 export const STEFAN_BOLTZMANN = 5.670374419e-8; // W/m²K⁴, CODATA
 
@@ -9,14 +11,20 @@ export interface ZoneThermal {
   readonly areaM2: number;
   readonly heatCapacityJPerK: number;
   readonly fullPowerW: number;
+  /** Seconds in which the element takes up a turn of its dial. */
+  readonly lagS?: number;
   /** Convection above and losses below and at the side, W/m²K; emissivity of the face. */
   readonly convectionWm2K: number;
   readonly lossBelowWm2K: number;
   readonly emissivity: number;
 }
 
-/** Losses of a seasoned plate in a quiet kitchen: free convection and supports. Handbook order of magnitude, ± 30 %. */
-export const LOSSES = { convectionWm2K: 8, lossBelowWm2K: 4, emissivity: 0.9 };
+/** Losses of a plate in a quiet kitchen: free convection and supports. Handbook order of magnitude, ± 30 %. */
+const LOSSES = { convectionWm2K: 8, lossBelowWm2K: 4 };
+
+export function lossesOf(station: StationBody) {
+  return { ...LOSSES, emissivity: faceEmissivity(station).value };
+}
 
 export function zoneThermal(station: StationBody, zone: Zone): ZoneThermal {
   const areaM2 = zoneAreaM2(station);
@@ -24,13 +32,24 @@ export function zoneThermal(station: StationBody, zone: Zone): ZoneThermal {
     areaM2,
     heatCapacityJPerK: arealHeatCapacityJm2K(station.metal, station.thicknessMm) * areaM2,
     fullPowerW: zone.powerW,
-    ...LOSSES,
+    lagS: lagS(zone),
+    ...lossesOf(station),
   };
+}
+
+/** What flows along the plate between two neighbouring zones for each kelvin between them, W/K. */
+export function betweenZonesWK(station: StationBody): number {
+  const { widthMm, depthMm } = plateSizeMm(station);
+  const { conductivityWmK } = METAL[station.metal];
+  const apartMm = widthMm / station.zones.length;
+  return (conductivityWmK * (station.thicknessMm / 1000) * depthMm) / apartMm;
 }
 
 /** Heat a zone at `tempC` gives to the room, W. */
 export function lossW(zone: ZoneThermal, tempC: number, ambientC: number): number {
-  const radiated = zone.emissivity * STEFAN_BOLTZMANN * (celsiusToKelvin(tempC) ** 4 - celsiusToKelvin(ambientC) ** 4);
+  const square = celsiusToKelvin(tempC) ** 2; // asked thousands of times a forecast: squares twice, not a power of four
+  const room = celsiusToKelvin(ambientC) ** 2;
+  const radiated = zone.emissivity * STEFAN_BOLTZMANN * (square * square - room * room);
   return zone.areaM2 * ((zone.convectionWm2K + zone.lossBelowWm2K) * (tempC - ambientC) + radiated);
 }
 

@@ -1,6 +1,63 @@
+export { BurnerSchema, REACHES_PLATE, SOURCES, type Burner, type Source } from './burner.ts';
+export {
+  DialSchema,
+  USUAL_SWING_C,
+  markForTemperature,
+  markName,
+  marksOf,
+  setpointC,
+  type Dial,
+  type MarkName,
+} from './dial.ts';
+export { USUAL_GUN_EMISSIVITY, faceEmissivity, infraredShownC, infraredTrueC, type Emissivity } from './face.ts';
 export { fieldSolver, plateGrid, storedJ, type FieldEnergy, type FieldStep, type PlateGrid } from './field.ts';
-export { heated, lossW, steadyC, zoneThermal, type ZoneThermal } from './heat-balance.ts';
+export { betweenZonesWK, heated, lossW, steadyC, zoneThermal, type ZoneThermal } from './heat-balance.ts';
+export type { Stove, SurfaceProbe } from './instruments.ts';
+export { CEILING_MARGIN_C, SMOKE_POINT, ceilingC, type SmokeFat } from './limits.ts';
 export { METAL, arealHeatCapacityJm2K, type Metal } from './metal.ts';
-export { markForPower, powerAtMark, preheatPlan, type PreheatPlan } from './preheat.ts';
-export { StationBodySchema, zoneAreaM2, type Dial, type StationBody, type Zone } from './station.ts';
-export { trackAt, zoneTrack, type BurnerTurn, type FoodLoad, type ZoneTrack } from './track.ts';
+export { burnerPattern, type OffMiddle } from './pattern.ts';
+export { dialCurve, holdingMark, markForPower, powerAtMark, preheatPlan, type PreheatPlan } from './preheat.ts';
+export {
+  BUTTER_SIGNS,
+  DROP_SIGNS,
+  HEAT_READINGS,
+  HeatReadingSchema,
+  INFRARED_SD_C,
+  PROBE_SD_C,
+  SMOKE_FATS,
+  SpotSchema,
+  UNDERSIDES,
+  readingFault,
+  type HeatMethod,
+  type HeatReading,
+  type ReadingFault,
+  type SpotOnPlate,
+} from './reading.ts';
+export { plateSimulator, type FoodOnPlate, type PlateSimulator, type PlateTruth } from './simulator.ts';
+export {
+  COATINGS,
+  METALS,
+  StationBodySchema,
+  ZoneSchema,
+  cellMiddle,
+  plateSizeMm,
+  stationFault,
+  zoneAreaM2,
+  zoneAt,
+  zoneMiddle,
+  type StationBody,
+  type StationFault,
+  type Zone,
+} from './station.ts';
+export { besideZoneC, patternOf, steadyPattern, type SteadyPattern } from './steady-pattern.ts';
+export {
+  degreesPerLnGain,
+  plateTracks,
+  shareAt,
+  trackAt,
+  zoneTrack,
+  type BurnerTurn,
+  type FoodLoad,
+  type PlateHistory,
+  type ZoneTrack,
+} from './track.ts';

@@ -1,6 +1,5 @@
+import { setpointC, type Dial } from './dial.ts';
 import { lossW, type ZoneThermal } from './heat-balance.ts';
-import { powerAtMark } from './preheat.ts';
-import type { Dial } from './station.ts';
 
 export interface BurnerTurn {
   readonly atS: number;
@@ -19,47 +18,152 @@ export interface ZoneTrack {
   readonly startS: number;
   readonly stepS: number;
   readonly tempC: Float64Array;
+  /**
+   * How much of an error of the burner shows at each moment: nothing on a plate just lit, one where it holds. The error
+   * itself is told as degrees on the holding plate.
+   */
+  readonly share: Float64Array;
+}
+
+export interface ZoneHistory {
+  readonly startC: number;
+  readonly ambientC: number;
+  readonly turns: readonly BurnerTurn[];
+  readonly loads: readonly FoodLoad[];
+  readonly startS: number;
+  readonly endS: number;
 }
 
 const STEP_S = 2;
+/** Probes of the share: a burner by a twentieth stronger, a thermostat by 5 °C higher. */
+const NUDGE = { gain: 1.05, setC: 5 };
+/** Where the error of a burner is told, °C: a griddle's usual surface. */
+const TOLD_AT_C = 185;
+const MOST_SHARE = 1.5;
+
+/** One zone of a plate through its history. */
+export interface TrackedZone {
+  readonly zone: ZoneThermal;
+  readonly dial: Dial;
+  readonly startC: number;
+  readonly turns: readonly BurnerTurn[];
+  readonly loads: readonly FoodLoad[];
+  /** It was taken over at work: what its surface is off by shows from the first moment. */
+  readonly takenOver?: boolean;
+}
+
+/** A plate of one or several zones side by side. */
+export interface PlateHistory {
+  readonly zones: readonly TrackedZone[];
+  /** What flows between neighbours for each kelvin between them, W/K. */
+  readonly betweenWK: number;
+  readonly ambientC: number;
+  readonly startS: number;
+  readonly endS: number;
+}
+
+/** The temperature of a zone that stands alone, see `plateTracks`. */
+export function zoneTrack(zone: ZoneThermal, dial: Dial, history: ZoneHistory): ZoneTrack {
+  const { startC, turns, loads, ...rest } = history;
+  return plateTracks({ ...rest, zones: [{ zone, dial, startC, turns, loads }], betweenWK: 0 })[0]!;
+}
 
 /**
- * The temperature of a zone from `startS` to `endS` as its burner was turned and food lay on it.
- * Explicit steps of 2 s: the shortest time constant of a kitchen plate is above a minute.
+ * The temperature of each zone of a plate from `startS` to `endS` as its burner was turned and food lay on it, with what
+ * flows between neighbours; a thermostat is taken at the mean of its cycle. Explicit steps of 2 s: the shortest time
+ * constant of a kitchen plate is above a minute.
  */
-export function zoneTrack(
-  zone: ZoneThermal,
-  dial: Dial,
-  history: {
-    startC: number;
-    ambientC: number;
-    turns: readonly BurnerTurn[];
-    loads: readonly FoodLoad[];
-    startS: number;
-    endS: number;
-  },
-): ZoneTrack {
-  const count = Math.max(2, Math.ceil((history.endS - history.startS) / STEP_S) + 1);
-  const tempC = new Float64Array(count);
-  tempC[0] = history.startC;
-  const turns = [...history.turns].sort((a, b) => a.atS - b.atS);
-  let turn = 0;
-  let powerW = 0;
-  for (let i = 1; i < count; i++) {
-    const atS = history.startS + (i - 1) * STEP_S;
-    while (turn < turns.length && turns[turn]!.atS <= atS) powerW = powerAtMark(zone, dial, turns[turn++]!.mark);
-    let foodW = 0;
-    for (const load of history.loads) if (load.fromS <= atS && atS < load.toS) foodW += load.powerW;
-    const before = tempC[i - 1]!;
-    tempC[i] = before + (STEP_S * (powerW - foodW - lossW(zone, before, history.ambientC))) / zone.heatCapacityJPerK;
-  }
-  return { startS: history.startS, stepS: STEP_S, tempC };
+export function plateTracks(history: PlateHistory): ZoneTrack[] {
+  const plain = temperatures(history);
+  return history.zones.map(({ zone, dial }, z) => {
+    const tempC = plain[z]!;
+    let share: Float64Array | undefined;
+    return {
+      ...{ startS: history.startS, stepS: STEP_S, tempC },
+      // a track that is only asked for its temperature does not run a second time
+      get share() {
+        return (share ??= shareOf(history, z, zone, dial, tempC));
+      },
+    };
+  });
 }
+
+function shareOf(history: PlateHistory, z: number, zone: ZoneThermal, dial: Dial, tempC: Float64Array): Float64Array {
+  const thermostat = dial.kind === 'thermostat';
+  const whole = thermostat ? NUDGE.setC : Math.log(NUDGE.gain) * degreesPerLnGain(zone, history.ambientC);
+  const startC = history.zones[z]!.takenOver ? whole : 0;
+  const nudge = thermostat ? { gain: 1, setC: NUDGE.setC, startC } : { gain: NUDGE.gain, setC: 0, startC };
+  const nudged = temperatures(history, z, nudge)[z]!;
+  return tempC.map((temp, i) => Math.min(MOST_SHARE, Math.max(0, (nudged[i]! - temp) / whole)));
+}
+
+/** How many degrees a holding zone gains when the logarithm of its burner's strength does by one: at a griddle's usual surface. */
+export function degreesPerLnGain(zone: ZoneThermal, ambientC: number): number {
+  const slope = (lossW(zone, TOLD_AT_C + 1, ambientC) - lossW(zone, TOLD_AT_C - 1, ambientC)) / 2;
+  return lossW(zone, TOLD_AT_C, ambientC) / slope;
+}
+
+/** Temperatures of all zones; one of them may be heated a little otherwise. */
+function temperatures(
+  { zones, betweenWK, ambientC, startS, endS }: PlateHistory,
+  nudgedZone = -1,
+  nudge = { gain: 1, setC: 0, startC: 0 },
+): Float64Array[] {
+  const count = Math.max(2, Math.ceil((endS - startS) / STEP_S) + 1);
+  const burners = zones.map(({ zone, dial, startC, turns, loads }, z) => {
+    const tempC = new Float64Array(count);
+    tempC[0] = startC + (z === nudgedZone ? nudge.startC : 0);
+    return {
+      ...{ zone, dial, loads, tempC, turn: 0, mark: 0, powerW: 0 },
+      turns: [...turns].sort((a, b) => a.atS - b.atS),
+      takeUp: zone.lagS ? 1 - Math.exp(-STEP_S / zone.lagS) : 1,
+      fullW: zone.fullPowerW * (z === nudgedZone ? nudge.gain : 1),
+      setOffC: z === nudgedZone ? nudge.setC : 0,
+    };
+  });
+  for (let i = 1; i < count; i++) {
+    const atS = startS + (i - 1) * STEP_S;
+    for (const [z, burner] of burners.entries()) {
+      const { zone, dial, turns, tempC, fullW } = burner;
+      while (burner.turn < turns.length && turns[burner.turn]!.atS <= atS) burner.mark = turns[burner.turn++]!.mark;
+      let foodW = 0;
+      for (const load of burner.loads) if (load.fromS <= atS && atS < load.toS) foodW += load.powerW;
+      const before = tempC[i - 1]!;
+      let lost = lossW(zone, before, ambientC);
+      if (z > 0) lost += betweenWK * (before - burners[z - 1]!.tempC[i - 1]!);
+      if (z + 1 < burners.length) lost += betweenWK * (before - burners[z + 1]!.tempC[i - 1]!);
+      let wanted = (fullW * burner.mark) / dial.max;
+      if (dial.kind === 'thermostat') {
+        // it answers what the zone lacks, food after it has told on the plate
+        const lacks = setpointC(dial, burner.mark) + burner.setOffC - before;
+        wanted =
+          burner.mark > 0 ? Math.min(fullW, Math.max(0, lost + (lacks * zone.heatCapacityJPerK) / SETTLES_S)) : 0;
+      }
+      // a thermostat that holds is taken at its mean: the lag of its element shows only while it burns fully
+      const holds = dial.kind === 'thermostat' && wanted < fullW;
+      burner.powerW += (holds ? 1 : burner.takeUp) * (wanted - burner.powerW);
+      tempC[i] = before + (STEP_S * (burner.powerW - foodW - lost)) / zone.heatCapacityJPerK;
+    }
+  }
+  return burners.map(({ tempC }) => tempC);
+}
+
+/** A cycling thermostat closes what it lacks in about so long, s. Assumed. */
+const SETTLES_S = 20;
 
 /** Temperature of the track at a moment, °C; held at its ends. */
 export function trackAt(track: ZoneTrack, atS: number): number {
-  const position = Math.min(track.tempC.length - 1, Math.max(0, (atS - track.startS) / track.stepS));
+  return between(track, track.tempC, atS);
+}
+
+/** How much of a burner's error shows at a moment. */
+export function shareAt(track: ZoneTrack, atS: number): number {
+  return between(track, track.share, atS);
+}
+
+function between(track: ZoneTrack, values: Float64Array, atS: number): number {
+  const position = Math.min(values.length - 1, Math.max(0, (atS - track.startS) / track.stepS));
   const low = Math.floor(position);
-  const high = Math.min(track.tempC.length - 1, low + 1);
-  return track.tempC[low]! + (position - low) * (track.tempC[high]! - track.tempC[low]!);
+  const high = Math.min(values.length - 1, low + 1);
+  return values[low]! + (position - low) * (values[high]! - values[low]!);
 }

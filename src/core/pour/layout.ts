@@ -1,4 +1,6 @@
-import type { StationBody } from '#core/plate';
+import { plateSizeMm, zoneAt, type StationBody } from '#core/plate';
+import { latticeSpots, type Spot } from './lattice.ts';
+import { roundSpots } from './round.ts';
 
 /** A spot for one piece. Coordinates in mm from the plate's top left corner (seen from above). */
 export interface Place {
@@ -8,98 +10,96 @@ export interface Place {
   readonly yMm: number;
 }
 
-/** Room for a spatula between pieces, and from the edge. Common practice, no source. */
+/** Room for a spatula between pieces, and from the edge of a griddle. Common practice, no source. */
 export const GAP_MM = 20;
 export const MARGIN_MM = 10;
+/** A pan's side is low enough to come closer. Common practice, no source. */
+const ROUND_MARGIN_MM = 5;
+
+/** How pieces are laid: room between them and from the edge, by burner or over the whole plate, and where they may lie. */
+export interface LayoutWish {
+  readonly gapMm?: number;
+  readonly marginMm?: number;
+  /** `zones`: no piece across two burners, the same places on each. `plate`: as many as the whole plate takes. */
+  readonly over?: 'zones' | 'plate';
+  /** False where no piece should lie: too hot, too cool, or kept free. */
+  readonly mayLie?: (xMm: number, yMm: number) => boolean;
+}
 
 /**
  * Places for discs of `diameterMm` on a station, marked zone by zone in reading order: A1, A2, …
- * Rectangular zones: the best of a square, a staggered and a shifted lattice, either way round, inflated discs inside the
- * margins.
- * A round plate takes one disc in its middle.
+ * Rectangles: the best of several lattices, moved about where some places may not lie. Round plates: the tightest known
+ * packings; a disc that fills the plate lies in its middle. Wells: one piece each.
  */
-export function placesOn(station: StationBody, diameterMm: number): Place[] {
+export function placesOn(station: StationBody, diameterMm: number, wish: LayoutWish = {}): Place[] {
   const { shape, zones } = station;
+  const gapMm = wish.gapMm ?? GAP_MM;
+  const mayLie = wish.mayLie ?? (() => true);
+  if (shape.kind === 'wells') {
+    const spots = roundSpots(shape.diameterMm / 2, shape.wellMm, 0, 0, shape.count);
+    return marked(
+      station,
+      spots.filter(([x, y]) => mayLie(x, y)),
+    );
+  }
   if (shape.kind === 'round') {
-    const zone = zones[0]!;
-    const middle = shape.diameterMm / 2;
-    return diameterMm <= shape.diameterMm + 0.5
-      ? [{ id: `${zone.id}1`, zoneId: zone.id, xMm: middle, yMm: middle }]
-      : [];
+    const margin = wish.marginMm ?? ROUND_MARGIN_MM;
+    const radius = shape.diameterMm / 2;
+    const alone: Spot[] = diameterMm <= shape.diameterMm + 0.5 ? [[radius, radius]] : [];
+    const several = roundSpots(radius, diameterMm, gapMm, margin);
+    return marked(
+      station,
+      (several.length > 1 ? several : alone).filter(([x, y]) => mayLie(x, y)),
+    );
   }
+  const margin = wish.marginMm ?? MARGIN_MM;
+  const room = { gapMm, marginMm: margin, diameterMm };
+  if (wish.over === 'plate') return marked(station, latticeSpots(shape.widthMm, shape.depthMm, room, mayLie));
   const zoneWidth = shape.widthMm / zones.length;
-  const spots = bestLattice(zoneWidth, shape.depthMm, diameterMm);
-  return zones.flatMap((zone, index) =>
-    spots.map(([x, y], n) => ({
-      id: `${zone.id}${n + 1}`,
-      zoneId: zone.id,
-      xMm: x + index * zoneWidth,
-      yMm: y,
-    })),
+  return marked(
+    station,
+    zones.flatMap((_zone, index) =>
+      latticeSpots(zoneWidth, shape.depthMm, room, (x, y) => mayLie(x + index * zoneWidth, y)).map(([x, y]): Spot => [
+        x + index * zoneWidth,
+        y,
+      ]),
+    ),
   );
 }
 
-type Spot = readonly [number, number];
-
-function bestLattice(widthMm: number, depthMm: number, diameterMm: number): Spot[] {
-  const cell = diameterMm + GAP_MM;
-  // half the gap lies outside the inflated disc at each edge, so the usable span grows by it
-  const width = widthMm - 2 * MARGIN_MM + GAP_MM;
-  const depth = depthMm - 2 * MARGIN_MM + GAP_MM;
-  if (width < cell || depth < cell) return [];
-  const turned = (spots: Spot[]) => spots.map(([x, y]): Spot => [y, x]);
-  const lattices = [
-    squareSpots(width, depth, cell),
-    staggeredSpots(width, depth, cell),
-    turned(staggeredSpots(depth, width, cell)),
-    shiftedSpots(width, depth, cell),
-    turned(shiftedSpots(depth, width, cell)),
-  ];
-  const best = lattices.reduce((a, b) => (b.length > a.length ? b : a));
-  const offset = MARGIN_MM - GAP_MM / 2;
-  return best
-    .map(([x, y]): Spot => [x + offset, y + offset])
-    .sort((a, b) => (Math.abs(a[1] - b[1]) > cell / 4 ? a[1] - b[1] : a[0] - b[0]));
+/** Places marked zone by zone, row by row. */
+export function marked(station: StationBody, spots: readonly Spot[]): Place[] {
+  const counts = new Map<string, number>();
+  return [...spots]
+    .sort((a, b) => (Math.abs(a[1] - b[1]) > SAME_ROW_MM ? a[1] - b[1] : a[0] - b[0]))
+    .map(([xMm, yMm]) => ({ xMm, yMm, zoneId: zoneAt(station, xMm).id }))
+    .sort((a, b) => a.zoneId.localeCompare(b.zoneId)) // the sort is stable: rows stay in order within a zone
+    .map(({ xMm, yMm, zoneId }) => {
+      const number = (counts.get(zoneId) ?? 0) + 1;
+      counts.set(zoneId, number);
+      return { id: `${zoneId}${number}`, zoneId, xMm, yMm };
+    });
 }
 
-/** Rows one above the other, each spot in the middle of its share of the span. */
-function squareSpots(width: number, depth: number, cell: number): Spot[] {
-  const spots: Spot[] = [];
-  for (const y of shares(depth, Math.floor(depth / cell))) {
-    for (const x of shares(width, Math.floor(width / cell))) spots.push([x, y]);
+const SAME_ROW_MM = 12;
+
+/** What is wrong with places that a hand laid: pieces that touch, or lie off the plate; nothing when they stand. */
+export function placesFault(
+  station: StationBody,
+  places: readonly Pick<Place, 'xMm' | 'yMm'>[],
+  diameterMm: number,
+): 'touching' | 'offPlate' | null {
+  const { widthMm, depthMm } = plateSizeMm(station);
+  const radius = diameterMm / 2;
+  const slack = 0.5; // half a millimetre of rounding
+  for (const [index, { xMm, yMm }] of places.entries()) {
+    const inside =
+      station.shape.kind === 'rectangle'
+        ? Math.min(xMm, widthMm - xMm, yMm, depthMm - yMm) >= radius - slack
+        : Math.hypot(xMm - widthMm / 2, yMm - depthMm / 2) <= widthMm / 2 - radius + slack;
+    if (!inside) return 'offPlate';
+    for (const other of places.slice(0, index))
+      if (Math.hypot(xMm - other.xMm, yMm - other.yMm) < diameterMm - slack) return 'touching';
   }
-  return spots;
-}
-
-function shares(span: number, count: number): number[] {
-  return Array.from({ length: count }, (_, i) => ((i + 0.5) * span) / count);
-}
-
-/** Rows shifted by half a cell, so that they may lie √3/2 cells apart. */
-function staggeredSpots(width: number, depth: number, cell: number): Spot[] {
-  const rowCount = 1 + Math.floor((depth - cell) / ((cell * Math.sqrt(3)) / 2) + 1e-9);
-  const spots: Spot[] = [];
-  spread(depth, cell, rowCount).forEach((y, row) => {
-    const shift = row % 2 === 0 ? 0 : cell / 2;
-    for (let x = cell / 2 + shift; x <= width - cell / 2 + 1e-9; x += cell) spots.push([x, y]);
-  });
-  return spots;
-}
-
-/** Rows all equally long, every other one shifted by what is left of the span, and so a little closer to its neighbours. */
-function shiftedSpots(width: number, depth: number, cell: number): Spot[] {
-  const across = Math.floor(width / cell);
-  const shift = Math.min(cell / 2, width - across * cell);
-  const pitch = Math.sqrt(cell ** 2 - shift ** 2);
-  const rowCount = 1 + Math.floor((depth - cell) / pitch + 1e-9);
-  return spread(depth, cell, rowCount).flatMap((y, row) =>
-    Array.from({ length: across }, (_, i): Spot => [cell / 2 + i * cell + (row % 2) * shift, y]),
-  );
-}
-
-/** `count` centres over a span, first and last half a cell from its ends. */
-function spread(span: number, cell: number, count: number): number[] {
-  if (count <= 1) return [span / 2];
-  const step = (span - cell) / (count - 1);
-  return Array.from({ length: count }, (_, i) => cell / 2 + i * step);
+  return null;
 }

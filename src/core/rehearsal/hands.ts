@@ -9,14 +9,8 @@ import {
   type TableCache,
 } from '#core/desk';
 import { CURRENT_VERSION, fold, type EventKind, type Payload, type Pins, type StoredEvent } from '#core/run';
-import {
-  hiddenKitchen,
-  PROBE_SD_C,
-  simulatedProbe,
-  trueSurface,
-  trueTimeline,
-  type TrueTables,
-} from './hidden-kitchen.ts';
+import { hiddenKitchen, simulatedProbe, trueSurface, trueTimeline, type TrueTables } from './hidden-kitchen.ts';
+import { PROBE_SD_C } from '#core/plate';
 import { normal, seeded } from './random.ts';
 
 export interface SimulatedCook {

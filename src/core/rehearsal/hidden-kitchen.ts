@@ -1,4 +1,5 @@
-import { pieceInput, surfaceModel } from '#core/desk';
+import { PROBE_SD_C, besideZoneC } from '#core/plate';
+import { pieceInput, placeOf, stationNow, surfaceModel } from '#core/desk';
 import {
   PIECE_PARAMETERS,
   timelineAt,
@@ -73,13 +74,16 @@ export function trueSurface(
         : station,
     ),
   };
-  const model = surfaceModel(truth, state, stationId, zoneId, untilMs);
+  const zone = state.zones.get(key);
+  const swaps = (zone?.swaps ?? []).map((swap) => {
+    const powerW = swap.burner.powerW * kitchen.powerFactor(swap.burner.burnerId ?? key);
+    return { ...swap, burner: { ...swap.burner, powerW } };
+  });
+  const zones = zone ? new Map(state.zones).set(key, { ...zone, swaps }) : state.zones;
+  const model = surfaceModel(truth, { ...state, zones }, stationId, zoneId, untilMs);
   const errorC = state.zones.get(key)?.assumed ? kitchen.assumedErrorC(key) : 0;
-  return (atMs) => model(atMs) + errorC;
+  return (atMs) => model(atMs).modelC + errorC;
 }
-
-/** Standard deviation of the simulated probe, °C: a clip-on thermocouple. Common practice, no source. */
-export const PROBE_SD_C = 2;
 
 /** What the simulated probe shows at a moment: the truth with the probe's own noise, the same for the same second. */
 export function simulatedProbe(kitchen: HiddenKitchen, zoneKey: string, surfaceC: number, atMs: number): number {
@@ -104,5 +108,7 @@ export function trueTimeline(
   let table = tables.get(key);
   if (!table) tables.set(key, (table = timelineTable(input)));
   const surface = trueSurface(kitchen, pins, state, piece.stationId, piece.zoneId, nowMs);
-  return timelineAt(table, surface(piece.pouredAtMs));
+  const zoneC = surface(piece.pouredAtMs);
+  const station = stationNow(pins, state, piece.stationId);
+  return timelineAt(table, zoneC + besideZoneC(station, placeOf(pins, state, piece), zoneC, pins.roomC));
 }

@@ -1,5 +1,4 @@
 export {
-  PROBE_SD_C,
   hiddenKitchen,
   simulatedProbe,
   trueSurface,
@@ -9,3 +8,11 @@ export {
 } from './hidden-kitchen.ts';
 export { normal, seedFrom, seeded } from './random.ts';
 export { cookThrough, type SimulatedCook } from './hands.ts';
+export {
+  PLATE_SPREAD,
+  hiddenPlate,
+  hiddenPlateAt,
+  probeShows,
+  type PlateSpread,
+  type PlateTurns,
+} from './hidden-plate.ts';

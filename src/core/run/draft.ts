@@ -2,6 +2,7 @@ import type { EventKind, Payload, RunEvent } from './events.ts';
 import type { Pins } from './pins.ts';
 import type {
   Batter,
+  LaidPlace,
   Lot,
   LotTap,
   Piece,
@@ -26,6 +27,9 @@ export interface Draft {
   tasksDone: Map<string, number[]>;
   zones: Map<string, ZoneState>;
   portionMl: Map<string, number>;
+  mouldMm: Map<string, number>;
+  places: Map<string, readonly LaidPlace[]>;
+  cautionsRead: Set<string>;
   pieces: Map<string, Piece>;
   onPlate: Map<string, string>;
   notes: RunState['notes'][number][];
@@ -54,6 +58,9 @@ export function emptyDraft(run: { readonly pins: Pins; readonly rehearsal: boole
     tasksDone: new Map(),
     zones: new Map(),
     portionMl: new Map(),
+    mouldMm: new Map(),
+    places: new Map(),
+    cautionsRead: new Set(),
     pieces: new Map(),
     onPlate: new Map(),
     notes: [],

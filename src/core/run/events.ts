@@ -2,6 +2,7 @@ import * as v from 'valibot';
 import { ConsistencyReadingSchema } from '#core/consistency';
 import { ScaleTargetSchema } from '#core/formula';
 import { CUES } from '#core/piece';
+import { HEAT_READINGS, SpotSchema, ZoneSchema } from '#core/plate';
 
 /** Event kinds of a run and the schema of each payload. A kind's version `v` starts at 1; upcasters lift older ones. */
 
@@ -20,6 +21,12 @@ const LotRef = {
 } as const;
 
 const ZoneRef = { stationId: Uuid, zoneId: Id } as const;
+const PlateMm = v.pipe(v.number(), v.finite(), v.minValue(0), v.maxValue(3000));
+const ReadingRef = { ...ZoneRef, spot: v.optional(SpotSchema) } as const;
+const PlaceId = v.pipe(
+  v.string(),
+  v.regex(/^[A-Z][0-9]{1,3}$/, 'A place is marked by its zone and a number, like A1.'),
+);
 /** A window as it was shown, in the run's own time. */
 const ShownWindow = v.object({ earliestMs: TimeMs, bestMs: TimeMs, latestMs: TimeMs });
 
@@ -109,21 +116,44 @@ export const PAYLOADS = {
   }),
   /** A task was done: the cook's own by its id, the desk's by its name. */
   'task-done': v.object({ taskId: Text(120) }),
-  /** A burner was lit or turned; mark 0 is off. */
-  'burner-turned': v.object({ ...ZoneRef, mark: v.pipe(v.number(), v.finite(), v.minValue(0), v.maxValue(100)) }),
+  /** A burner was lit or turned; mark 0 is off. A thermostat's mark is a temperature of its own scale. */
+  'burner-turned': v.object({ ...ZoneRef, mark: v.pipe(v.number(), v.finite(), v.minValue(0), v.maxValue(600)) }),
   /** Nothing is known of the plate but that it is in use: a guess with its spread. */
   'surface-assumed': v.object({
     ...ZoneRef,
     surfaceC: SurfaceC,
     sdC: v.pipe(v.number(), v.gtValue(0), v.maxValue(100)),
   }),
-  'reading-taken': v.object({
-    ...ZoneRef,
-    method: v.picklist(['probe', 'simulatedProbe']),
-    surfaceC: SurfaceC,
-    sdC: v.pipe(v.number(), v.gtValue(0), v.maxValue(100)),
+  /** A look at the plate with what the kitchen has, at a spot or somewhere on its zone. */
+  'reading-taken': v.variant('method', [
+    v.object({ ...ReadingRef, ...HEAT_READINGS.probe.entries }),
+    v.object({ ...ReadingRef, ...HEAT_READINGS.infrared.entries }),
+    v.object({ ...ReadingRef, ...HEAT_READINGS.drop.entries }),
+    v.object({ ...ReadingRef, ...HEAT_READINGS.butter.entries }),
+    v.object({ ...ReadingRef, ...HEAT_READINGS.hand.entries }),
+    v.object({ ...ReadingRef, ...HEAT_READINGS.piece.entries }),
+    v.object({ ...ReadingRef, ...HEAT_READINGS.smoke.entries }),
+  ]),
+  /** The plate was put on another burner, which is off until it is turned. */
+  'burner-swapped': v.object({ ...ZoneRef, burner: v.omit(ZoneSchema, ['id']) }),
+  /** Fat is on the zone. */
+  'fat-put': v.object(ZoneRef),
+  /** A caution was read; it is not told again in this run. */
+  'caution-read': v.object({ caution: Id, stationId: v.optional(Uuid) }),
+  /** How much a pour is; in a ring or a mould, how wide that is. */
+  'portion-set': v.object({
+    formulaId: Uuid,
+    volumeMl: v.pipe(v.number(), v.gtValue(0), v.maxValue(1000)),
+    mouldMm: v.optional(v.nullable(v.pipe(v.number(), v.minValue(20), v.maxValue(600)))),
   }),
-  'portion-set': v.object({ formulaId: Uuid, volumeMl: v.pipe(v.number(), v.gtValue(0), v.maxValue(1000)) }),
+  /** Where the pieces of a batter lie on a plate, laid by hand or by wish; null goes back to the desk's own places. */
+  'places-set': v.object({
+    formulaId: Uuid,
+    stationId: Uuid,
+    places: v.nullable(
+      v.pipe(v.array(v.object({ id: PlaceId, xMm: PlateMm, yMm: PlateMm })), v.minLength(1), v.maxLength(200)),
+    ),
+  }),
   poured: v.object({
     pieceId: Uuid,
     formulaId: Uuid,

@@ -3,16 +3,8 @@ import { clashesOf } from './clash.ts';
 import { pinnedFormula, pinnedStation, type Pins } from './pins.ts';
 import { emptyDraft, type Apply, type Draft } from './draft.ts';
 import { APPLY_LOTS, rememberLotTap } from './fold-lots.ts';
-import {
-  lotInUse,
-  placeKey,
-  zoneKey,
-  type Piece,
-  type Refusal,
-  type RefusalReason,
-  type RunState,
-  type ZoneState,
-} from './state.ts';
+import { APPLY_PLATE } from './fold-plate.ts';
+import { lotInUse, placeKey, type Piece, type Refusal, type RefusalReason, type RunState } from './state.ts';
 import { undoneIn } from './undo.ts';
 import { upcast } from './upcast.ts';
 
@@ -29,25 +21,7 @@ const APPLY: { readonly [K in EventKind]: Apply<K> } = {
     draft.plan = { ...payload, atMs };
   },
   ...APPLY_LOTS,
-  'burner-turned': (draft, { stationId, zoneId, mark }, atMs) => {
-    const zone = zoneOf(draft, stationId, zoneId);
-    if (!zone) return 'unknownStation';
-    zone.turns.push({ atMs, mark });
-  },
-  'surface-assumed': (draft, { stationId, zoneId, surfaceC, sdC }, atMs) => {
-    const zone = zoneOf(draft, stationId, zoneId);
-    if (!zone) return 'unknownStation';
-    zone.assumed = { atMs, surfaceC, sdC };
-  },
-  'reading-taken': (draft, { stationId, zoneId, ...reading }, atMs) => {
-    const zone = zoneOf(draft, stationId, zoneId);
-    if (!zone) return 'unknownStation';
-    zone.readings.push({ atMs, ...reading });
-  },
-  'portion-set': (draft, { formulaId, volumeMl }) => {
-    if (!pinnedFormula(draft.pins, formulaId)) return 'unknownFormula';
-    draft.portionMl.set(formulaId, volumeMl);
-  },
+  ...APPLY_PLATE,
   poured: (draft, { pieceId, formulaId, stationId, placeId, volumeMl }, atMs) => {
     if (draft.finishedAtMs !== null) return 'runFinished';
     if (!pinnedFormula(draft.pins, formulaId)) return 'unknownFormula';
@@ -179,6 +153,9 @@ export function fold(
     tasksDone: draft.tasksDone,
     zones: draft.zones,
     portionMl: draft.portionMl,
+    mouldMm: draft.mouldMm,
+    places: draft.places,
+    cautionsRead: draft.cautionsRead,
     pieces: draft.pieces,
     onPlate: draft.onPlate,
     notes: draft.notes,
@@ -205,18 +182,6 @@ function inOrder(events: readonly StoredEvent[]): readonly StoredEvent[] {
 function applyOne<K extends EventKind>(draft: Draft, event: RunEvent<K>): RefusalReason | void {
   const apply = APPLY[event.kind] as Apply<K>;
   return apply(draft, event.payload as Payload<K>, runTimeMs(event), event);
-}
-
-function zoneOf(draft: Draft, stationId: string, zoneId: string): ZoneState | undefined {
-  const station = pinnedStation(draft.pins, stationId);
-  if (!station?.body.zones.some((zone) => zone.id === zoneId)) return undefined;
-  const key = zoneKey(stationId, zoneId);
-  let zone = draft.zones.get(key);
-  if (!zone) {
-    zone = { stationId, zoneId, turns: [], readings: [], assumed: null };
-    draft.zones.set(key, zone);
-  }
-  return zone;
 }
 
 function takeOff(draft: Draft, piece: Piece, fate: 'lifted' | 'failed', atMs: number): void {

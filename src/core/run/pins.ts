@@ -8,6 +8,16 @@ import { RULE_SETS, RuleSetSchema, type RuleSet } from '#core/safety';
 
 const Uuid = v.pipe(v.string(), v.uuid());
 
+const PinnedCalibrationSchema = v.object({
+  zoneId: v.string(),
+  /** How much hotter than its plain figures it holds, and how well that is known, °C. */
+  errorC: v.number(),
+  sdC: v.number(),
+  gain: v.number(),
+  /** How much its spots are hotter than the plate model says, °C. */
+  spots: v.array(v.object({ xMm: v.number(), yMm: v.number(), residualC: v.number(), sdC: v.number() })),
+});
+
 /** What a run froze when it was made: the revisions it uses, so that later edits do not rewrite it. */
 export const PinsSchema = v.object({
   modelVersion: v.string(),
@@ -16,7 +26,15 @@ export const PinsSchema = v.object({
   roomC: v.number(),
   pressurePa: v.number(),
   formulas: v.array(v.object({ id: Uuid, revision: v.number(), body: FormulaBodySchema })),
-  stations: v.array(v.object({ id: Uuid, version: v.number(), body: StationBodySchema })),
+  stations: v.array(
+    v.object({
+      id: Uuid,
+      version: v.number(),
+      body: StationBodySchema,
+      /** What its readings said of each zone over its burner, when any were taken. */
+      calibration: v.optional(v.array(PinnedCalibrationSchema)),
+    }),
+  ),
   /** What the kitchen's code allows a batter out of the cold; that of the United States for runs made before it was asked. */
   rules: v.optional(RuleSetSchema),
   fridgeC: v.optional(v.number()),
@@ -30,7 +48,7 @@ export const PinsSchema = v.object({
 export type Pins = v.InferOutput<typeof PinsSchema>;
 
 /** Changes with every change of a prediction; stored with each fact of advice. */
-export const MODEL_VERSION = 'piece-2';
+export const MODEL_VERSION = 'plate-3';
 
 const NONE: readonly Ingredient[] = [];
 

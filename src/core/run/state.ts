@@ -1,4 +1,5 @@
 import type { ConsistencyReading } from '#core/consistency';
+import type { HeatReading, SpotOnPlate, Zone } from '#core/plate';
 import type { ScaleTarget } from '#core/formula';
 import type { Cue } from '#core/piece';
 import type { Brief, EventKind, Payload } from './events.ts';
@@ -68,19 +69,30 @@ export interface Task {
   readonly everyMin: number | null;
 }
 
-export interface Reading {
+/** A look at a zone; its event can be taken back. */
+export type Reading = HeatReading & {
   readonly atMs: number;
-  readonly surfaceC: number;
-  readonly sdC: number;
-  readonly method: Payload<'reading-taken'>['method'];
-}
+  readonly eventId: string;
+  readonly spot?: SpotOnPlate | undefined;
+};
 
 export interface ZoneState {
   readonly stationId: string;
   readonly zoneId: string;
-  readonly turns: { readonly atMs: number; readonly mark: number }[];
+  readonly turns: { readonly atMs: number; readonly mark: number; readonly eventId: string }[];
   readonly readings: Reading[];
+  /** Burners it was put on since the run began, oldest first. */
+  readonly swaps: { readonly atMs: number; readonly burner: Omit<Zone, 'id'>; readonly eventId: string }[];
+  readonly fatPutMs: number[];
   assumed: { readonly atMs: number; readonly surfaceC: number; readonly sdC: number } | null;
+}
+
+/** A place as a hand laid it. */
+export interface LaidPlace {
+  readonly id: string;
+  readonly zoneId: string;
+  readonly xMm: number;
+  readonly yMm: number;
 }
 
 export type Fate = 'firstSide' | 'secondSide' | 'lifted' | 'failed';
@@ -183,6 +195,12 @@ export interface RunState {
   readonly tasksDone: ReadonlyMap<string, readonly number[]>;
   readonly zones: ReadonlyMap<string, ZoneState>;
   readonly portionMl: ReadonlyMap<string, number>;
+  /** By formula: how wide the ring or mould is that it is poured into. */
+  readonly mouldMm: ReadonlyMap<string, number>;
+  /** By `onStation`: places that were laid by hand or by wish. */
+  readonly places: ReadonlyMap<string, readonly LaidPlace[]>;
+  /** Cautions that need not be told again; with their station, when they are about one. */
+  readonly cautionsRead: ReadonlySet<string>;
   readonly pieces: ReadonlyMap<string, Piece>;
   /** Piece on each place of each station, by `placeKey`. */
   readonly onPlate: ReadonlyMap<string, string>;
@@ -202,6 +220,11 @@ export interface RunState {
 
 export function zoneKey(stationId: string, zoneId: string): string {
   return `${stationId}/${zoneId}`;
+}
+
+/** A batter on a station. */
+export function onStation(formulaId: string, stationId: string): string {
+  return `${formulaId}/${stationId}`;
 }
 
 export function placeKey(stationId: string, placeId: string): string {

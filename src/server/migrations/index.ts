@@ -2,6 +2,13 @@ import { First1764000000000 } from './1764000000000-first.ts';
 import { Doors1764100000000 } from './1764100000000-doors.ts';
 import { Intake1764200000000 } from './1764200000000-intake.ts';
 import { Library1764300000000 } from './1764300000000-library.ts';
+import { Plates1764400000000 } from './1764400000000-plates.ts';
 
 /** In order; a released migration never changes. */
-export const MIGRATIONS = [First1764000000000, Doors1764100000000, Intake1764200000000, Library1764300000000];
+export const MIGRATIONS = [
+  First1764000000000,
+  Doors1764100000000,
+  Intake1764200000000,
+  Library1764300000000,
+  Plates1764400000000,
+];

@@ -4,6 +4,8 @@ import { computed, onMounted, reactive, ref } from 'vue';
 import { useRouter } from 'vue-router';
 import { familyOf } from '#core/formula';
 import type { Brief } from '#core/run';
+import { zoneAreaM2 } from '#core/plate';
+import type { Station } from '#contract';
 import { CallError } from '../live/api.ts';
 import AppBar from '../parts/AppBar.vue';
 import BigButton from '../parts/BigButton.vue';
@@ -28,15 +30,20 @@ const busy = ref(false);
 
 onMounted(async () => {
   await library.load();
-  for (const formula of library.formulas) {
-    const shape = familyOf(formula.body.type) === 'thin' ? 'round' : 'rectangle';
-    const usual = library.stations.filter((station) => station.body.shape.kind === shape);
-    chosen[formula.id] = {
-      pieces: '',
-      stationIds: (usual.length ? usual : library.stations).map((station) => station.id),
-    };
-  }
+  for (const formula of library.formulas)
+    chosen[formula.id] = { pieces: '', stationIds: usualStations(familyOf(formula.body.type) === 'thin') };
 });
+
+/** A thin batter goes to two bare pans, one pair of hands keeps so many; cakes to the largest griddle. Common practice, no source. */
+function usualStations(thin: boolean): string[] {
+  const area = ({ body }: Station) => zoneAreaM2(body) * body.zones.length;
+  const suited = library.stations.filter(({ body }) => (body.shape.kind === 'rectangle') !== thin);
+  const bare = suited.filter(({ body }) => body.coating !== 'nonStick');
+  const first = (bare.length ? bare : suited.length ? suited : library.stations).toSorted((a, b) => area(b) - area(a));
+  const apart: string[] = [];
+  for (const { id } of first) if (!sharedBurner([...apart, id])) apart.push(id);
+  return apart.slice(0, thin ? 2 : 1);
+}
 
 /** Two to three pieces a head over all formulas; common practice, no source. */
 const PIECES_A_HEAD = 3;
@@ -57,6 +64,18 @@ function toggle(formulaId: string, stationId: string): void {
   entry.stationIds = entry.stationIds.includes(stationId)
     ? entry.stationIds.filter((id) => id !== stationId)
     : [...entry.stationIds, stationId];
+}
+
+/** Two of these stations that stand on one burner, by name. */
+function sharedBurner(stationIds: readonly string[]): { readonly names: string; readonly burner: string } | null {
+  const chosenStations = library.stations.filter(({ id }) => stationIds.includes(id));
+  for (const { body } of chosenStations)
+    for (const zone of body.zones) {
+      const over = chosenStations.filter((each) => each.body.zones.some((other) => other.burnerId === zone.burnerId));
+      if (zone.burnerId && over.length > 1)
+        return { names: over.map((each) => each.body.name).join(', '), burner: zone.burnerName ?? '' };
+    }
+  return null;
 }
 
 /** The brief as written, or what is wrong with it by field. */
@@ -80,6 +99,8 @@ function readBrief(): Brief | null {
     items.push({ formulaId: formula.id, pieces, stationIds: [...entry.stationIds] });
   }
   if (items.length === 0) found['items'] = t('newRun.error.nothing');
+  const shared = sharedBurner(items.flatMap((item) => item.stationIds));
+  if (shared) found['items'] = t('newRun.error.sameBurner', shared);
   if (form.name.trim() === '') found['name'] = t('newRun.error.name');
   errors.value = found;
   if (Object.keys(found).length > 0 || serviceAtMs === null) return null;

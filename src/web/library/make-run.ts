@@ -16,7 +16,7 @@ export interface Wanted {
   readonly timeZone: string;
   readonly brief: Brief;
   readonly formulas: readonly Formula[];
-  readonly stations: readonly Station[];
+  readonly stations: readonly Pick<Station, 'id' | 'version' | 'body'>[];
 }
 
 /** Makes the run on the server: its brief first, then what else is known. */

@@ -1,5 +1,6 @@
 import { differenceFromCelsius, fromCelsius, fromG, toKitchenMeasure } from '#core/units';
 import { ingredientOf, type Larder } from '#core/ingredients';
+import { markName, type Dial } from '#core/plate';
 import { useSession } from '../stores/session.ts';
 import { has, t, tn } from '../words/index.ts';
 
@@ -89,6 +90,33 @@ export function number(value: number, digits = 0): string {
 export function mark(value: number): string {
   const whole = Math.floor(value);
   return value - whole === 0.5 ? `${whole === 0 ? '' : whole}½` : number(value, Number.isInteger(value) ? 0 : 1);
+}
+
+/** What a mark is called on its own dial: "6½", "medium", "⅔ of full", "180 °C", "gas mark 4". */
+export function markText(dial: Dial, value: number): string {
+  if (value === 0) return t('dial.off');
+  const name = markName(dial, value);
+  switch (name.kind) {
+    case 'word':
+      return name.word;
+    case 'share': {
+      const sign = Object.entries(VULGAR).find(([fraction]) => Math.abs(ratio(fraction) - name.share) < 0.005)?.[1];
+      return t('dial.share', {
+        share: sign ?? (name.share >= 0.995 ? t('dial.all') : `${number(100 * name.share)} %`),
+      });
+    }
+    case 'temperature':
+      return `${number(name.mark)}\u00a0°${name.unit}`;
+    case 'gasMark':
+      return t('dial.gasMark', { n: mark(name.mark) });
+    case 'number':
+      return mark(name.mark);
+  }
+}
+
+function ratio(fraction: string): number {
+  const [over, under] = fraction.split('/').map(Number);
+  return over! / under!;
 }
 
 /** Wall clock in the run's own zone: "07:14". */

@@ -1,43 +1,36 @@
 <script setup lang="ts">
 import { computed } from 'vue';
-import type { StationBody } from '#core/plate';
-import type { Place } from '#core/pour';
+import { plateSizeMm, type StationBody } from '#core/plate';
+import { placesOn, type Place } from '#core/pour';
 
 /** A plate from above, to scale, with its marked places. One unit of the drawing is a millimetre. */
 const props = defineProps<{ station: StationBody; places: readonly Place[]; diameterMm: number; label: string }>();
 const EDGE_MM = 14;
 const size = computed(() => {
-  const { shape } = props.station;
-  return shape.kind === 'round'
-    ? { width: shape.diameterMm, height: shape.diameterMm }
-    : { width: shape.widthMm, height: shape.depthMm };
+  const { widthMm, depthMm } = plateSizeMm(props.station);
+  return { width: widthMm, height: depthMm };
 });
+const round = computed(() => props.station.shape.kind !== 'rectangle');
 const box = computed(
   () => `${-EDGE_MM} ${-EDGE_MM} ${size.value.width + 2 * EDGE_MM} ${size.value.height + 2 * EDGE_MM}`,
 );
 const dividers = computed(() =>
-  props.station.shape.kind === 'round'
+  round.value
     ? []
     : props.station.zones.slice(1).map((_zone, index) => (size.value.width / props.station.zones.length) * (index + 1)),
 );
+const wells = computed(() => {
+  const { shape } = props.station;
+  return shape.kind === 'wells'
+    ? placesOn(props.station, shape.wellMm).map((place) => ({ ...place, r: shape.wellMm / 2 }))
+    : [];
+});
 </script>
 
 <template>
   <svg :viewBox="box" role="img" :aria-label="label" class="block w-full">
-    <circle
-      v-if="station.shape.kind === 'round'"
-      :cx="size.width / 2"
-      :cy="size.height / 2"
-      :r="size.width / 2 + EDGE_MM"
-      class="fill-rim"
-    />
-    <circle
-      v-if="station.shape.kind === 'round'"
-      :cx="size.width / 2"
-      :cy="size.height / 2"
-      :r="size.width / 2"
-      class="fill-plate"
-    />
+    <circle v-if="round" :cx="size.width / 2" :cy="size.height / 2" :r="size.width / 2 + EDGE_MM" class="fill-rim" />
+    <circle v-if="round" :cx="size.width / 2" :cy="size.height / 2" :r="size.width / 2" class="fill-plate" />
     <rect
       v-else
       x="-8"
@@ -47,6 +40,16 @@ const dividers = computed(() =>
       rx="22"
       class="fill-plate stroke-rim"
       stroke-width="8"
+    />
+    <slot name="ground" :size="size" />
+    <circle
+      v-for="well in wells"
+      :key="well.id"
+      :cx="well.xMm"
+      :cy="well.yMm"
+      :r="well.r"
+      class="fill-none stroke-rim"
+      stroke-width="3"
     />
     <line
       v-for="x in dividers"

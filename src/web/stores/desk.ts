@@ -82,7 +82,8 @@ export function usePlan({ run, state, nowMs, caused, record }: InHand) {
     const sizes = [...asked.batters.values()].map(({ formulaId, sized, shares, standInIds }) => [
       ...[formulaId, sized, shares, standInIds],
     ]);
-    const key = JSON.stringify([current.id, asked.brief, [...asked.portionMl], sizes]);
+    const laid = [[...asked.portionMl], [...asked.mouldMm], [...asked.places]];
+    const key = JSON.stringify([current.id, asked.brief, laid, sizes]);
     if (key === plannedFor) return;
     plannedFor = key;
     const [result, amounts] = await Promise.all([
@@ -93,7 +94,7 @@ export function usePlan({ run, state, nowMs, caused, record }: InHand) {
     plan.value = 'error' in result ? null : result;
     planError.value = 'error' in result ? result.error : null;
     lots.value = amounts;
-    if ('error' in result || !caused(['brief-set', 'portion-set'])) return;
+    if ('error' in result || !caused(['brief-set', 'portion-set', 'places-set'])) return;
     const { startMs, firstPourMs, lastLiftMs, spareS } = result;
     const adopted = state.value?.plan;
     const same =

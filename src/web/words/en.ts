@@ -2,9 +2,23 @@ import { batter } from './en/batter.ts';
 import { house } from './en/house.ts';
 import { library } from './en/library.ts';
 import { pantry } from './en/pantry.ts';
+import { plates } from './en/plates.ts';
+import { portion } from './en/portion.ts';
+import { readings } from './en/readings.ts';
 import { rest } from './en/rest.ts';
 import { stages } from './en/stages.ts';
 import { stove } from './en/stove.ts';
 
 /** Every word of the interface, in English. A cook's words; no jargon of software. */
-export const en = { ...house, ...batter, ...library, ...pantry, ...rest, ...stages, ...stove };
+export const en = {
+  ...house,
+  ...batter,
+  ...library,
+  ...pantry,
+  ...plates,
+  ...portion,
+  ...readings,
+  ...rest,
+  ...stages,
+  ...stove,
+};

@@ -5,6 +5,7 @@ import {
   lotFor,
   planRun,
   pourEffects,
+  stationNow,
   type Forecast,
   type PourEffects,
   type RunPlan,
@@ -12,8 +13,10 @@ import {
 } from '#core/desk';
 import type { ScaledBatter } from '#core/formula';
 import type { PieceTimeline } from '#core/piece';
+import { besideZoneC, type SpotOnPlate } from '#core/plate';
 import { hiddenKitchen, simulatedProbe, trueSurface, trueTimeline, type TrueTables } from '#core/rehearsal';
 import { zoneKey, type Pins, type RunState } from '#core/run';
+import { plateAnswers } from './plates.ts';
 
 /** What the desk works out for a run, away from the page's own thread. */
 export interface Outlook {
@@ -26,6 +29,8 @@ const tables: TableCache = new Map();
 const trueTables: TrueTables = new Map();
 
 const desk = {
+  ...plateAnswers(tables),
+
   outlook(pins: Pins, state: RunState, nowMs: number, rehearsalSeed: number | null): Outlook {
     const truth: Record<string, PieceTimeline> = {};
     if (rehearsalSeed !== null) {
@@ -62,9 +67,19 @@ const desk = {
     return pourEffects(pins, state, lot, lotConsistency(pins, state, lot, pourMs), pourMs, tables);
   },
 
-  probe(pins: Pins, state: RunState, seed: number, stationId: string, zoneId: string, nowMs: number): number {
+  probe(
+    pins: Pins,
+    state: RunState,
+    seed: number,
+    stationId: string,
+    zoneId: string,
+    nowMs: number,
+    spot: SpotOnPlate | null,
+  ): number {
     const kitchen = hiddenKitchen(seed);
-    const surfaceC = trueSurface(kitchen, pins, state, stationId, zoneId, nowMs)(nowMs);
+    const zoneC = trueSurface(kitchen, pins, state, stationId, zoneId, nowMs)(nowMs);
+    const beside = spot ? besideZoneC(stationNow(pins, state, stationId), spot, zoneC, pins.roomC) : 0;
+    const surfaceC = zoneC + beside;
     return simulatedProbe(kitchen, zoneKey(stationId, zoneId), surfaceC, nowMs);
   },
 };

@@ -1,6 +1,5 @@
 import { EntitySchema } from 'typeorm';
 import type { FormulaBody } from '#core/formula';
-import type { StationBody } from '#core/plate';
 
 export interface FormulaRow {
   id: string;
@@ -32,23 +31,6 @@ export const FormulaRevisionEntity = new EntitySchema<FormulaRevisionRow>({
     formulaId: { type: 'uuid', primary: true, name: 'formula_id' },
     revision: { type: 'integer', primary: true },
     kitchenId: { type: 'uuid', name: 'kitchen_id' },
-    body: { type: 'jsonb' },
-  },
-});
-
-export interface StationRow {
-  id: string;
-  kitchenId: string;
-  version: number;
-  body: StationBody;
-}
-
-export const StationEntity = new EntitySchema<StationRow>({
-  name: 'station',
-  columns: {
-    id: { type: 'uuid', primary: true },
-    kitchenId: { type: 'uuid', name: 'kitchen_id' },
-    version: { type: 'integer' },
     body: { type: 'jsonb' },
   },
 });

@@ -9,11 +9,9 @@ import {
   FormulaRevisionSchema,
   FormulaSchema,
   NewFormulaSchema,
-  StationSchema,
 } from '#contract';
 import { route } from '../../plugins/routes.ts';
 import { addFormula, archiveFormula, bookFormulas, editFormula, formulaRevisions } from './formulas.ts';
-import { stations } from './stations.ts';
 
 export function libraryRoutes(app: FastifyInstance, source: DataSource): void {
   route(app, {
@@ -62,13 +60,5 @@ export function libraryRoutes(app: FastifyInstance, source: DataSource): void {
     response: v.array(FormulaRevisionSchema),
     role: 'viewer',
     handler: async ({ session, params }) => formulaRevisions(source, session, params.formulaId),
-  });
-  route(app, {
-    method: 'GET',
-    url: '/api/stations',
-    summary: 'Stations of the kitchen',
-    response: v.array(StationSchema),
-    role: 'viewer',
-    handler: async ({ session }) => stations(source, session),
   });
 }

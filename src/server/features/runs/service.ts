@@ -26,7 +26,7 @@ import type { KnownSession } from '../../plugins/sessions.ts';
 import { record } from '../audit/service.ts';
 import { keptIngredients } from '../ingredients/service.ts';
 import { newestFormulas } from '../library/formulas.ts';
-import { currentStations } from '../library/stations.ts';
+import { pinnedStations } from '../stations/service.ts';
 import { KitchenEntity } from '../people/entity.ts';
 import { factsOf } from '../people/service.ts';
 import { byNeed } from './order.ts';
@@ -56,7 +56,7 @@ export async function createRun(source: DataSource, session: KnownSession, wante
   }
   return inKitchen(source, session.kitchenId, async (manager) => {
     const formulas = await newestFormulas(manager, wanted.formulaIds);
-    const stations = await currentStations(manager, wanted.stationIds);
+    const stations = await pinnedStations(manager, wanted.stationIds, wanted.rehearsal);
     wanted.formulaIds.forEach((id, index) => {
       if (!formulas.some((formula) => formula.id === id)) throw notFound('This formula', `formulaIds[${index}]`);
     });

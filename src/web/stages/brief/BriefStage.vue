@@ -1,9 +1,9 @@
 <script setup lang="ts">
 import { computed, onMounted, ref } from 'vue';
 import { RouterLink, useRouter } from 'vue-router';
-import { briefPanfuls, formulaOf, stationOf } from '#core/desk';
+import { briefPanfuls, formulaOf, stationOf, zoneOf } from '#core/desk';
 import type { PlannedLot } from '#core/plan';
-import { clock, day, mark, minutes } from '../../parts/format.ts';
+import { clock, day, markText, minutes } from '../../parts/format.ts';
 import BigButton from '../../parts/BigButton.vue';
 import PaperCard from '../../parts/PaperCard.vue';
 import { makeRun } from '../../library/make-run.ts';
@@ -33,6 +33,7 @@ const items = computed(() =>
   })),
 );
 
+const dialOf = (stationId: string, zoneId: string) => zoneOf(stationOf(store.run!.pins, stationId), zoneId).dial;
 /** A zone as the cook calls it: a plate with one zone goes by its own name. */
 function zoneName(stationId: string, zoneId: string): string {
   const station = stationOf(store.run!.pins, stationId);
@@ -66,10 +67,10 @@ const steps = computed(() => {
       return {
         atMs: preheat.lightMs,
         what: t('brief.light', { name: zoneName(stationId, zoneId) }),
-        detail: t('brief.lightDetail', {
-          boost: mark(heat.boostMark),
+        detail: t(heat.boostMark > heat.holdMark ? 'brief.lightDetail' : 'brief.lightStraight', {
+          boost: markText(dialOf(stationId, zoneId), heat.boostMark),
           time: minutes(heat.boostS),
-          hold: mark(heat.holdMark),
+          hold: markText(dialOf(stationId, zoneId), heat.holdMark),
         }),
       };
     }),

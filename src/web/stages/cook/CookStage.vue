@@ -5,7 +5,7 @@ import { computed, onBeforeUnmount, onMounted } from 'vue';
 import { useRouter } from 'vue-router';
 import { familyOf } from '#core/formula';
 import { CUES_OF } from '#core/piece';
-import { formulaOf, stationOf } from '#core/desk';
+import { fatDue, formulaOf, stationOf } from '#core/desk';
 import { lotInUse } from '#core/run';
 import BigButton from '../../parts/BigButton.vue';
 import CautionLine from '../../parts/CautionLine.vue';
@@ -48,6 +48,19 @@ const notReady = computed(() => {
   if (zone === undefined || zone.ready) return null;
   return zone.surfaceC < zone.targetC ? 'tooCool' : 'tooHot';
 });
+/** Sooner than this before a pour fat would burn on the plate. Common practice, no source. */
+const FAT_AHEAD_MS = 120_000;
+/** The fat-on guard: says what belongs on the zone, with its name, until it is on or the cook pours without. */
+const fatFirst = computed(() => {
+  const hand = next.value;
+  if (!hand || hand.dueMs - store.nowMs > FAT_AHEAD_MS || !fatDue(store.run!.pins, store.state!, hand)) return null;
+  const fat = t(`fatKind.${formulaOf(store.run!.pins, hand.formulaId).fat.kind}`);
+  return t('heatMore.fatFirst', { fat: fat[0]!.toUpperCase() + fat.slice(1), zone: hand.zoneId });
+});
+function fatOn(): void {
+  const { stationId, zoneId } = next.value!;
+  void store.tap([{ kind: 'fat-put', payload: { stationId, zoneId } }]);
+}
 const undoLabel = computed(() => {
   const tap = lastTap.value;
   if (!tap) return t('board.undoNothing');
@@ -115,10 +128,12 @@ useTone(
         <NextHandCard
           :hand="next"
           :not-ready="notReady"
+          :fat-first="fatFirst"
           class="min-h-60 md:min-h-72"
           @done="done"
           @not-yet="notYet"
           @finish="finish"
+          @fat-on="fatOn"
         />
         <div class="grid grid-cols-2 gap-2">
           <BigButton class="flex-nowrap! text-base" :disabled="!lastTap" data-testid="undo" @click="board.undo"

@@ -7,8 +7,13 @@ import { useRun } from '../../stores/run.ts';
 import { t } from '../../words/index.ts';
 
 /** The largest thing on the stage: one verb, one place, one time. */
-const props = defineProps<{ hand: Hand | undefined; notReady: 'notMixed' | 'tooCool' | 'tooHot' | null }>();
-const emit = defineEmits<{ done: []; notYet: []; finish: [] }>();
+const props = defineProps<{
+  hand: Hand | undefined;
+  notReady: 'notMixed' | 'tooCool' | 'tooHot' | null;
+  /** The fat that belongs on the plate before this pour; pouring all the same is the cook's to decide. */
+  fatFirst: string | null;
+}>();
+const emit = defineEmits<{ done: []; notYet: []; finish: []; fatOn: [] }>();
 const store = useRun();
 
 /** A hand is "now" from this long before its moment. */
@@ -85,6 +90,20 @@ const allOff = computed(() => !props.hand && store.outlook !== null && store.sta
       <p v-else-if="notReady" class="my-2 rounded-control bg-white/15 px-3 py-1.5">
         {{ t(`hand.notReady.${notReady}`) }}
       </p>
+      <div
+        v-if="fatFirst"
+        class="my-2 flex items-center gap-2 rounded-control bg-white/15 px-3 py-1.5"
+        data-testid="fat-first"
+      >
+        <span class="flex-1">{{ fatFirst }}</span>
+        <button
+          type="button"
+          class="min-h-14 shrink-0 rounded-control border border-white/40 px-3 font-semibold"
+          @click="emit('fatOn')"
+        >
+          {{ t('heatMore.fatOn') }}
+        </button>
+      </div>
       <div class="mt-auto grid gap-2 pt-2" :class="hand.verb === 'flip' ? 'grid-cols-[3fr_2fr]' : ''">
         <BigButton look="onBell" class="min-h-18 text-xl" :key-cap="t('key.space')" @click="emit('done')">{{
           t(`done.${hand.verb}`)

@@ -1,10 +1,10 @@
 <script setup lang="ts">
 import { computed } from 'vue';
-import { discOn, formulaOf, placesFor, stationOf, type Hand, type ZoneForecast } from '#core/desk';
+import { discInRun, formulaOf, placesIn, stationNow, zoneOf, type Hand, type ZoneForecast } from '#core/desk';
 import { familyOf } from '#core/formula';
 import type { Place } from '#core/pour';
-import { larderOf, placeKey } from '#core/run';
-import { mark, stretch, temperature, temperatureSpread } from '../../parts/format.ts';
+import { placeKey } from '#core/run';
+import { markText, stretch, temperature, temperatureSpread } from '../../parts/format.ts';
 import { useRun } from '../../stores/run.ts';
 import { t } from '../../words/index.ts';
 import PlateDrawing from '../PlateDrawing.vue';
@@ -22,11 +22,10 @@ const props = defineProps<{
 const emit = defineEmits<{ act: [hand: Hand] }>();
 const store = useRun();
 
-const station = computed(() => stationOf(store.run!.pins, props.stationId));
+const station = computed(() => stationNow(store.run!.pins, store.state!, props.stationId));
 const body = computed(() => formulaOf(store.run!.pins, props.formulaId));
-const volumeMl = computed(() => store.state!.portionMl.get(props.formulaId) ?? body.value.portion.volumeMl);
-const disc = computed(() => discOn(body.value, station.value, volumeMl.value, larderOf(store.run!.pins)));
-const places = computed(() => placesFor(body.value, station.value, volumeMl.value, larderOf(store.run!.pins)));
+const disc = computed(() => discInRun(store.run!.pins, store.state!, props.formulaId, props.stationId));
+const places = computed(() => placesIn(store.run!.pins, store.state!, props.formulaId, props.stationId));
 const zones = computed(() =>
   (store.outlook?.forecast.zones ?? []).filter(
     (zone) => zone.stationId === props.stationId && zone.formulaId === props.formulaId,
@@ -59,7 +58,9 @@ const spots = computed(() =>
 function heatOf(zone: ZoneForecast): string {
   if (zone.basis === 'cold') return t('board.cold');
   const surface = `${temperature(zone.surfaceC)} ± ${temperatureSpread(zone.sdC)}`;
-  return zone.mark ? `${surface} ${t('board.at', { mark: mark(zone.mark) })}` : surface;
+  return zone.mark
+    ? `${surface} ${t('board.at', { mark: markText(zoneOf(station.value, zone.zoneId).dial, zone.mark) })}`
+    : surface;
 }
 function timeOf(hand: Hand): string {
   const inS = (hand.dueMs - store.nowMs) / 1000;

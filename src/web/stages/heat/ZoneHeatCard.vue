@@ -1,127 +1,85 @@
 <script setup lang="ts">
+import { TriangleAlert } from '@lucide/vue';
 import { computed, ref } from 'vue';
-import { stationOf, type ZoneForecast } from '#core/desk';
+import { formulaOf, stationNow, zoneOf, type ZoneForecast } from '#core/desk';
 import type { FormulaBody } from '#core/formula';
-import { PROBE_SD_C } from '#core/rehearsal';
-import { toCelsius } from '#core/units';
+import type { HeatReading, SpotOnPlate } from '#core/plate';
 import BigButton from '../../parts/BigButton.vue';
-import FormField from '../../parts/FormField.vue';
-import { clock, mark, minutes, stretch, temperature, temperatureSpread } from '../../parts/format.ts';
+import DialStepper from '../../parts/DialStepper.vue';
+import { clock, markText, stretch, temperature, temperatureSpread } from '../../parts/format.ts';
 import PaperCard from '../../parts/PaperCard.vue';
+import ReadingForm from '../../parts/ReadingForm.vue';
 import { useRun } from '../../stores/run.ts';
 import { useSession } from '../../stores/session.ts';
-import { desk } from '../../workers/desk.ts';
 import { t } from '../../words/index.ts';
+import { alarmText } from './alarm-text.ts';
+import SwapBurner from './SwapBurner.vue';
+import ZoneReadings from './ZoneReadings.vue';
+import { useDialAdvice } from './use-dial-advice.ts';
+import { useRunInstruments } from './use-run-instruments.ts';
 
 /** One burner's part of a plate: light it, turn it, read it. */
-const props = defineProps<{ zone: ZoneForecast; body: FormulaBody }>();
+const props = defineProps<{ zone: ZoneForecast; body: FormulaBody; spot: SpotOnPlate | null }>();
 const store = useRun();
 const session = useSession();
 
-const heat = computed(() => store.plan?.preheat[props.zone.key]);
 const planned = computed(() => store.plan?.preheats.find((preheat) => preheat.zoneKey === props.zone.key));
-const station = computed(() => stationOf(store.run!.pins, props.zone.stationId));
-const dial = computed(() => station.value.zones.find((zone) => zone.id === props.zone.zoneId)!.dial);
+const station = computed(() => stationNow(store.run!.pins, store.state!, props.zone.stationId));
+const burner = computed(() => zoneOf(station.value, props.zone.zoneId));
+const dial = computed(() => burner.value.dial);
 const off = computed(() => !props.zone.mark);
-const boosting = computed(
-  () =>
-    heat.value &&
-    props.zone.mark !== null &&
-    props.zone.mark >= heat.value.boostMark &&
-    heat.value.boostMark > heat.value.holdMark,
-);
-
-/** What the dial should do next, if anything. */
-const advice = computed(() => {
-  if (!heat.value) return null;
-  if (!heat.value.reachable) return { text: t('heat.unreachable'), mark: null };
-  if (off.value && !planned.value) return { text: t('heat.notNeeded'), mark: null };
-  if (off.value)
-    return {
-      text: t('heat.light', {
-        boost: mark(heat.value.boostMark),
-        time: minutes(heat.value.boostS),
-        hold: mark(heat.value.holdMark),
-      }),
-      mark: heat.value.boostMark,
-    };
-  if (boosting.value && props.zone.surfaceC >= props.zone.targetC - 4)
-    return { text: t('heat.turnNow', { hold: mark(heat.value.holdMark) }), mark: heat.value.holdMark };
-  if (boosting.value)
-    return {
-      text: t('heat.turnLater', { hold: mark(heat.value.holdMark), target: temperature(props.zone.targetC) }),
-      mark: null,
-    };
-  const to = props.zone.advisedMark;
-  if (!props.zone.ready && to !== null) {
-    const hot = props.zone.surfaceC > props.zone.targetC;
-    return { text: t(hot ? 'heat.down' : 'heat.up', { mark: mark(to) }), mark: to };
-  }
-  return null;
-});
+const advice = useDialAdvice(() => props.zone, dial);
 const status = computed(() => {
   if (off.value && props.zone.basis === 'cold') return 'cold';
   if (props.zone.ready) return 'ready';
   return props.zone.surfaceC < props.body.heat.lowC ? 'tooCool' : 'tooHot';
 });
+const alarm = computed(() => (props.zone.alarm ? alarmText(props.zone.alarm) : ''));
+/** Places that differ from their zone by more than a cook would call even, °C. Common practice, no source. */
+const UNEVEN_C = 8;
+const odd = (sign: 1 | -1) =>
+  props.zone.places
+    .filter((place) => sign * (place.surfaceC - props.zone.surfaceC) > UNEVEN_C)
+    .map(({ id }) => id)
+    .join(', ');
 
-function turn(to: number): void {
-  void store.tap([
-    { kind: 'burner-turned', payload: { stationId: props.zone.stationId, zoneId: props.zone.zoneId, mark: to } },
-  ]);
-}
-function nudge(steps: number): void {
-  const to = Math.min(dial.value.max, Math.max(0, (props.zone.mark ?? 0) + steps * dial.value.step));
-  if (to !== (props.zone.mark ?? 0)) turn(to);
-}
+/** What a panful does to the zone, while it is worth saying. */
+const recovery = computed(() => {
+  const { dipC, backS } = props.zone.recovery;
+  if (dipC < LEAST_DIP_C) return '';
+  const dip = temperatureSpread(dipC);
+  const unit = `°${session.settings.temperatureUnit}`;
+  return backS === null
+    ? t('heatMore.neverBack', { dip, unit })
+    : t('heatMore.dips', { dip, unit, time: backS < 5 ? t('heatMore.atOnce') : stretch(backS) });
+});
+const LEAST_DIP_C = 5;
 
-const typed = ref('');
-const error = ref('');
-function readTyped(): void {
-  const value = Number(typed.value.replace(',', '.'));
-  const surfaceC = toCelsius(value, session.settings.temperatureUnit);
-  if (typed.value.trim() === '' || !Number.isFinite(value)) error.value = t('heat.error.number');
-  else if (surfaceC < 0 || surfaceC > 400)
-    error.value = t('heat.error.range', { low: temperature(0), high: temperature(400) });
-  else {
-    error.value = '';
-    typed.value = '';
-    void store.tap([
-      {
-        kind: 'reading-taken',
-        payload: {
-          stationId: props.zone.stationId,
-          zoneId: props.zone.zoneId,
-          method: 'probe',
-          surfaceC,
-          sdC: PROBE_SD_C,
-        },
-      },
-    ]);
-  }
+const zoneRef = computed(() => ({ stationId: props.zone.stationId, zoneId: props.zone.zoneId }));
+const turned = computed({
+  get: () => props.zone.mark ?? 0,
+  set: (mark: number) => turn(mark),
+});
+const { probe, stove } = useRunInstruments(() => props.zone.stationId);
+const turn = (mark: number) => void stove.turn(props.zone.zoneId, mark);
+const oiled = computed(() => (store.state!.zones.get(props.zone.key)?.fatPutMs.length ?? 0) > 0);
+const batters = computed(() =>
+  (store.state!.brief?.items ?? []).map(({ formulaId: id }) => ({ id, name: formulaOf(store.run!.pins, id).name })),
+);
+/** In a rehearsal the probe reads by itself; other ways are asked for. */
+const reading = ref(!store.run!.rehearsal);
+function keep(what: HeatReading): void {
+  const spot = props.spot ? { spot: { xMm: props.spot.xMm, yMm: props.spot.yMm } } : {};
+  void store.tap([{ kind: 'reading-taken', payload: { ...zoneRef.value, ...spot, ...what } }]);
 }
 async function readSimulated(): Promise<void> {
-  const { run, state } = store;
-  if (!run || !state) return;
-  const surfaceC = await desk().probe(run.pins, state, run.seed, props.zone.stationId, props.zone.zoneId, store.nowMs);
-  await store.tap([
-    {
-      kind: 'reading-taken',
-      payload: {
-        stationId: props.zone.stationId,
-        zoneId: props.zone.zoneId,
-        method: 'simulatedProbe',
-        surfaceC,
-        sdC: PROBE_SD_C,
-      },
-    },
-  ]);
+  keep({ method: 'simulatedProbe', ...(await probe.read(props.zone.zoneId, props.spot)) });
 }
 </script>
 
 <template>
   <PaperCard :data-zone="zone.zoneId">
-    <div class="flex items-baseline gap-3">
+    <div class="flex flex-wrap items-baseline gap-x-3">
       <h3 class="text-3xl text-bell">
         {{ zone.zoneId }} <span class="text-base text-ink">{{ station.name }}</span>
       </h3>
@@ -142,48 +100,50 @@ async function readSimulated(): Promise<void> {
           : t('heat.lightAt', { time: clock(planned.lightMs, store.run!.pins.timeZone) })
       }}</span>
     </div>
+    <p v-if="burner.burnerName" class="text-sm text-soft">
+      {{ t('heatMore.onBurner', { burner: burner.burnerName }) }}
+    </p>
     <p class="mt-2">
       <span class="figure text-5xl">{{ temperature(zone.surfaceC) }}</span>
-      <span v-if="zone.basis !== 'cold'" class="ml-2 text-lg text-soft">± {{ temperatureSpread(zone.sdC) }}</span>
+      <span v-if="zone.highC - zone.lowC > 2" class="ml-2 text-lg text-soft" data-testid="surface-range">{{
+        t('heatMore.range', { low: temperature(zone.lowC), high: temperature(zone.highC) })
+      }}</span>
     </p>
     <p class="text-sm text-soft">{{ t(`heat.basis.${zone.basis}`) }}</p>
-    <div class="mt-3 flex items-center gap-2">
-      <span class="mr-auto font-semibold">{{ t('heat.dial') }}</span>
-      <button
-        type="button"
-        class="figure size-14 rounded-control border border-line text-2xl"
-        :aria-label="t('heat.less', { zone: zone.zoneId })"
-        @click="nudge(-1)"
-      >
-        −
-      </button>
-      <span class="figure w-14 text-center text-3xl">{{ zone.mark ? mark(zone.mark) : t('heat.off') }}</span>
-      <button
-        type="button"
-        class="figure size-14 rounded-control border border-line text-2xl"
-        :aria-label="t('heat.more', { zone: zone.zoneId })"
-        @click="nudge(1)"
-      >
-        +
-      </button>
-    </div>
+    <p class="text-sm text-soft">{{ recovery }}</p>
+    <p v-if="odd(1)" class="text-sm">{{ t('heatMore.hotter', { places: odd(1) }) }}</p>
+    <p v-if="odd(-1)" class="text-sm">{{ t('heatMore.cooler', { places: odd(-1) }) }}</p>
+    <p v-if="alarm" class="mt-2 flex gap-2 rounded-control bg-ember-mist p-3 font-semibold text-ember" role="alert">
+      <TriangleAlert class="mt-0.5 size-5 shrink-0" aria-hidden="true" />{{ alarm }}
+    </p>
+    <DialStepper v-model="turned" class="mt-3" :dial="dial" :zone="zone.zoneId" />
     <div v-if="advice" class="mt-3 rounded-control bg-mist p-3">
       <p>{{ advice.text }}</p>
       <BigButton v-if="advice.mark !== null" look="say" class="mt-2 w-full" @click="turn(advice.mark)">{{
-        off ? t('heat.lit', { mark: mark(advice.mark) }) : t('heat.turned', { mark: mark(advice.mark) })
+        t(off ? 'heat.lit' : 'heat.turned', { mark: markText(dial, advice.mark) })
       }}</BigButton>
     </div>
-    <form v-if="!store.run!.rehearsal" class="mt-3 flex items-end gap-2" novalidate @submit.prevent="readTyped">
-      <FormField
-        v-model="typed"
-        class="flex-1"
-        type="text"
-        :label="t('heat.reading')"
-        :unit="`°${session.settings.temperatureUnit}`"
-        :error="error"
-      />
-      <BigButton type="submit" :class="{ 'mb-6': error }">{{ t('heat.keep') }}</BigButton>
-    </form>
-    <BigButton v-else class="mt-3 w-full" @click="readSimulated">{{ t('heat.probe') }}</BigButton>
+    <ReadingForm
+      v-if="reading"
+      class="mt-3"
+      :station="station"
+      :room-c="store.run!.pins.roomC"
+      :target-c="body.heat.targetC"
+      :oiled="oiled"
+      :simulated="store.run!.rehearsal"
+      :batters="batters"
+      @keep="keep"
+      @simulate="readSimulated"
+    />
+    <BigButton v-else-if="store.run!.rehearsal" class="mt-3 w-full" @click="readSimulated">{{
+      t('reading.readSimulated')
+    }}</BigButton>
+    <div class="mt-3 flex flex-wrap gap-2">
+      <BigButton v-if="store.run!.rehearsal" class="flex-1" :aria-expanded="reading" @click="reading = !reading">{{
+        t('heatMore.read')
+      }}</BigButton>
+      <SwapBurner v-if="station.zones.length === 1" class="flex-1" :zone="zone" :burner-id="burner.burnerId" />
+    </div>
+    <ZoneReadings :readings="zone.readings" />
   </PaperCard>
 </template>

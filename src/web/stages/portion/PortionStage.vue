@@ -1,113 +1,155 @@
 <script setup lang="ts">
-import { computed, ref } from 'vue';
-import { discOn, formulaOf, placesFor, stationOf } from '#core/desk';
-import { GAP_MM, nearestLadles } from '#core/pour';
-import { larderOf } from '#core/run';
+import { computed, onMounted, ref } from 'vue';
+import { discInRun, discNow, formulaOf, placesIn, portionMl, stationOf } from '#core/desk';
 import BigButton from '../../parts/BigButton.vue';
 import FormField from '../../parts/FormField.vue';
 import { millilitres, number, temperature } from '../../parts/format.ts';
 import PaperCard from '../../parts/PaperCard.vue';
+import { readFigure } from '../../parts/read-figure.ts';
+import { useLibrary } from '../../stores/library.ts';
 import { useRun } from '../../stores/run.ts';
-import { t, tn } from '../../words/index.ts';
+import { t } from '../../words/index.ts';
+import { GAP_MM } from '#core/pour';
 import LotTabs from '../LotTabs.vue';
-import PlateDrawing from '../PlateDrawing.vue';
+import FruitCard from './FruitCard.vue';
+import LayoutBoard from './LayoutBoard.vue';
+import MouldField from './MouldField.vue';
+import OwnLadles from './OwnLadles.vue';
+import SizesTable from './SizesTable.vue';
+import WishedPour from './WishedPour.vue';
+import { useTools } from './use-tools.ts';
 
 const store = useRun();
+const library = useLibrary();
+onMounted(() => void library.load().catch(() => undefined)); // the usual tools do without it
+const { tools } = useTools();
 const items = store.state!.brief?.items ?? [];
 const formulaId = ref(items[0]!.formulaId);
 const body = computed(() => formulaOf(store.run!.pins, formulaId.value));
 const item = computed(() => store.state!.brief!.items.find((candidate) => candidate.formulaId === formulaId.value)!);
-const volumeMl = computed(() => store.state!.portionMl.get(formulaId.value) ?? body.value.portion.volumeMl);
-const ladles = computed(() => nearestLadles(body.value.portion.volumeMl, 5).sort((a, b) => a.volumeMl - b.volumeMl));
-const stations = computed(() =>
-  item.value.stationIds.map((id) => {
-    const station = stationOf(store.run!.pins, id);
-    return {
-      id,
-      station,
-      disc: discOn(body.value, station, volumeMl.value, larderOf(store.run!.pins)),
-      places: placesFor(body.value, station, volumeMl.value, larderOf(store.run!.pins)),
-    };
-  }),
-);
-const first = computed(() => stations.value[0]!);
+const volumeMl = computed(() => portionMl(store.run!.pins, store.state!, formulaId.value));
+const mouldMm = computed(() => store.state!.mouldMm.get(formulaId.value));
+/** The tools nearest to what the formula pours, a coin's spoon, and the kitchen's own. */
+const near = computed(() => {
+  const distance = (ml: number) => Math.abs(Math.log(ml / body.value.portion.volumeMl));
+  const usual = tools.value.filter(({ own }) => !own).sort((a, b) => distance(a.volumeMl) - distance(b.volumeMl));
+  const own = tools.value.filter((tool) => tool.own);
+  return [...own, ...usual.slice(0, 5)].sort((a, b) => a.volumeMl - b.volumeMl);
+});
+/** A tablespoon makes a coin. Common practice, no source. */
+const coin = computed(() => tools.value.find(({ own }) => !own)!);
+const stationId = computed(() => item.value.stationIds[0]!);
+/** The disc as the lot runs now, and as the formula promises it: places are laid for the promise. */
+const first = computed(() => discNow(store.run!.pins, store.state!, formulaId.value, stationId.value, store.nowMs));
+const promised = computed(() => discInRun(store.run!.pins, store.state!, formulaId.value, stationId.value));
+const runsOn = computed(() => first.value.diameterMm - promised.value.diameterMm);
+/** Less is within a pour's own spread, mm; more than the room between pieces makes them run together. */
+const SAME_MM = 3;
 const next = computed(() => store.outlook?.forecast.zones.find((zone) => zone.formulaId === formulaId.value)?.atTarget);
-const fits = computed(() => stations.value.reduce((sum, entry) => sum + entry.places.length, 0));
+const fits = computed(() =>
+  item.value.stationIds.reduce(
+    (sum, id) => sum + placesIn(store.run!.pins, store.state!, formulaId.value, id).length,
+    0,
+  ),
+);
 const pours = computed(() => (store.lots[formulaId.value] ? Math.floor(store.lots[formulaId.value]!.pours) : null));
+/** How full a pour makes a well, %; nothing without wells. */
+const wellPercent = computed(() => {
+  for (const id of item.value.stationIds) {
+    const { shape } = stationOf(store.run!.pins, id);
+    if (shape.kind === 'wells') return (100 * first.value.thicknessMm) / shape.wellDepthMm;
+  }
+  return null;
+});
+const HALF_FULL = 50;
 
-function choose(ml: number): void {
-  void store.tap([
-    { kind: 'portion-set', payload: { formulaId: formulaId.value, volumeMl: Math.round(ml * 10) / 10 } },
-  ]);
+function set(ml: number, mould?: number | null): void {
+  const volume = Math.round(ml * 10) / 10;
+  const changed = mould === undefined ? {} : { mouldMm: mould };
+  void store.tap([{ kind: 'portion-set', payload: { formulaId: formulaId.value, volumeMl: volume, ...changed } }]);
 }
 const typed = ref('');
 const error = ref('');
 function chooseTyped(): void {
-  const value = Number(typed.value.replace(',', '.'));
-  if (typed.value.trim() === '' || !Number.isFinite(value) || value < 5 || value > 500) {
-    error.value = t('portion.error');
-    return;
-  }
-  error.value = '';
+  const value = readFigure(typed.value);
+  error.value = value >= 5 && value <= 500 ? '' : t('portion.error');
+  if (error.value) return;
   typed.value = '';
-  choose(value);
+  set(value);
 }
+const chip = (chosen: boolean) => [
+  'min-h-14 rounded-control border px-3 text-left',
+  chosen ? 'border-bell bg-mist font-semibold text-bell' : 'border-line bg-card',
+];
+const isIn = (ml: number) => Math.abs(ml - volumeMl.value) < 0.5;
 </script>
 
 <template>
-  <div class="flex flex-col gap-4">
+  <div class="flex min-w-0 flex-col gap-4">
     <LotTabs v-model="formulaId" :label="t('portion.which')" />
     <div class="grid items-start gap-4 lg:grid-cols-[2fr_3fr]">
-      <PaperCard>
-        <h2 class="text-lg">{{ t('portion.pour') }}</h2>
-        <p class="figure text-6xl text-bell">{{ millilitres(volumeMl) }}</p>
-        <p class="text-soft">{{ body.portion.reason }}</p>
-        <div class="mt-4 grid grid-cols-2 gap-2" role="group" :aria-label="t('portion.tools')">
-          <button
-            v-for="ladle in ladles"
-            :key="ladle.id"
-            type="button"
-            class="min-h-14 rounded-control border px-3 text-left"
-            :aria-pressed="Math.abs(ladle.volumeMl - volumeMl) < 0.5"
-            :class="
-              Math.abs(ladle.volumeMl - volumeMl) < 0.5
-                ? 'border-bell bg-mist font-semibold text-bell'
-                : 'border-line bg-card'
-            "
-            @click="choose(ladle.volumeMl)"
-          >
-            {{ t(`ladle.${ladle.id}`) }} <span class="block text-sm text-soft">{{ millilitres(ladle.volumeMl) }}</span>
-          </button>
-          <button
-            type="button"
-            class="min-h-14 rounded-control border px-3 text-left"
-            :aria-pressed="volumeMl === body.portion.volumeMl"
-            :class="
-              volumeMl === body.portion.volumeMl ? 'border-bell bg-mist font-semibold text-bell' : 'border-line bg-card'
-            "
-            @click="choose(body.portion.volumeMl)"
-          >
-            {{ t('portion.asFormula') }}
-            <span class="block text-sm text-soft">{{ millilitres(body.portion.volumeMl) }}</span>
-          </button>
-        </div>
-        <form class="mt-4 flex items-end gap-2" novalidate @submit.prevent="chooseTyped">
-          <FormField v-model="typed" class="flex-1" :label="t('portion.own')" unit="mL" :error="error" />
-          <BigButton type="submit" :class="{ 'mb-6': error }">{{ t('portion.use') }}</BigButton>
-        </form>
-      </PaperCard>
-      <div class="flex flex-col gap-4">
+      <div class="flex min-w-0 flex-col gap-4">
+        <PaperCard>
+          <h2 class="text-lg">{{ t('portion.pour') }}</h2>
+          <p class="figure text-6xl text-bell">{{ millilitres(volumeMl) }}</p>
+          <p class="text-soft">{{ body.portion.reason }}</p>
+          <div class="mt-4 grid grid-cols-2 gap-2" role="group" :aria-label="t('portion.tools')">
+            <button
+              v-for="tool in near"
+              :key="`${tool.name} ${tool.volumeMl}`"
+              type="button"
+              :aria-pressed="isIn(tool.volumeMl)"
+              :class="chip(isIn(tool.volumeMl))"
+              @click="set(tool.volumeMl)"
+            >
+              {{ tool.name }} <span class="block text-sm text-soft">{{ millilitres(tool.volumeMl) }}</span>
+            </button>
+            <button
+              type="button"
+              :aria-pressed="isIn(coin.volumeMl)"
+              :class="chip(isIn(coin.volumeMl))"
+              @click="set(coin.volumeMl)"
+            >
+              {{ t('portionMore.coin') }}
+              <span class="block text-sm text-soft">{{ millilitres(coin.volumeMl) }}</span>
+            </button>
+            <button
+              type="button"
+              :aria-pressed="volumeMl === body.portion.volumeMl"
+              :class="chip(volumeMl === body.portion.volumeMl)"
+              @click="set(body.portion.volumeMl)"
+            >
+              {{ t('portion.asFormula') }}
+              <span class="block text-sm text-soft">{{ millilitres(body.portion.volumeMl) }}</span>
+            </button>
+          </div>
+          <form class="mt-4 flex items-end gap-2" novalidate @submit.prevent="chooseTyped">
+            <FormField
+              v-model="typed"
+              class="min-w-0 flex-1"
+              type="decimal"
+              :label="t('portion.own')"
+              unit="mL"
+              :error="error"
+            />
+            <BigButton type="submit" :class="{ 'mb-6': error }">{{ t('portion.use') }}</BigButton>
+          </form>
+          <MouldField v-if="wellPercent === null" :mould-mm="mouldMm" @set="set(volumeMl, $event)" />
+        </PaperCard>
+        <WishedPour :formula-id="formulaId" :station-ids="item.stationIds" @choose="set" />
+        <OwnLadles @choose="set" />
+        <FruitCard :pieces="item.pieces" :diameter-mm="first.diameterMm" />
+      </div>
+      <div class="flex min-w-0 flex-col gap-4">
         <PaperCard>
           <dl class="grid grid-cols-2 gap-3 sm:grid-cols-4">
             <div>
               <dt class="text-soft">{{ t('portion.across') }}</dt>
-              <dd class="figure text-3xl">
-                {{ number(first.disc.diameterMm / 10, 1) }} <span class="text-lg">cm</span>
-              </dd>
+              <dd class="figure text-3xl">{{ number(first.diameterMm / 10, 1) }} <span class="text-lg">cm</span></dd>
             </div>
             <div>
               <dt class="text-soft">{{ t('portion.thick') }}</dt>
-              <dd class="figure text-3xl">{{ number(first.disc.thicknessMm, 1) }} <span class="text-lg">mm</span></dd>
+              <dd class="figure text-3xl">{{ number(first.thicknessMm, 1) }} <span class="text-lg">mm</span></dd>
             </div>
             <div>
               <dt class="text-soft">{{ t('portion.atOnce') }}</dt>
@@ -128,20 +170,29 @@ function chooseTyped(): void {
               })
             }}
           </p>
+          <p
+            v-if="Math.abs(runsOn) > SAME_MM"
+            class="mt-2"
+            :class="runsOn > GAP_MM ? 'font-semibold text-ember' : 'text-soft'"
+          >
+            {{ t('portionMore.measured', { cm: number(promised.diameterMm / 10, 1) }) }}
+            <template v-if="runsOn > GAP_MM">{{ t('portionMore.wide') }}</template>
+          </p>
+          <p
+            v-if="wellPercent !== null"
+            class="mt-2"
+            :class="wellPercent > HALF_FULL ? 'font-semibold text-ember' : 'text-soft'"
+          >
+            {{
+              wellPercent > HALF_FULL
+                ? t('portionMore.wellsOver', { percent: number(wellPercent) })
+                : t('portionMore.wellsNote')
+            }}
+          </p>
           <p v-if="fits === 0" class="mt-2 font-semibold text-ember" role="alert">{{ t('portion.noRoom') }}</p>
         </PaperCard>
-        <PaperCard v-for="entry in stations" :key="entry.id" :title="entry.station.name">
-          <PlateDrawing
-            :station="entry.station"
-            :places="entry.places"
-            :diameter-mm="entry.disc.diameterMm"
-            class="mx-auto max-h-80"
-            :label="tn('portion.layout', entry.places.length, { name: entry.station.name, gap: GAP_MM / 10 })"
-          />
-          <p class="mt-2 text-sm text-soft">
-            {{ tn('portion.layout', entry.places.length, { name: entry.station.name, gap: GAP_MM / 10 }) }}
-          </p>
-        </PaperCard>
+        <SizesTable :formula-id="formulaId" :tools="tools" :volume-ml="volumeMl" @choose="set" />
+        <LayoutBoard v-for="id in item.stationIds" :key="id" :formula-id="formulaId" :station-id="id" />
       </div>
     </div>
   </div>

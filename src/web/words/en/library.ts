@@ -166,7 +166,7 @@ export const library = {
     where: { counter: 'on the counter', fridge: 'in the fridge' },
     watch: { bubblesCome: 'bubbles come', bubblesGo: 'bubbles go' },
     rule: { holesStay: 'when holes stay open', dryEdge: 'when the edge is dry and lifts' },
-    fatRule: { never: 'never', once: 'once', eachPanful: 'before each panful' },
+    fatRule: { never: 'never', once: 'once', eachPanful: 'before each panful', eachPour: 'before each pour' },
     take: 'Put it on the bench',
     wrong: 'Something does not fit: it is said where it stands.',
   },

@@ -107,6 +107,7 @@ export const stages = {
     mixDetail: 'done {end}, poured from {pour}',
     light: 'Light {name}',
     lightDetail: 'at {boost}, after {time} down to {hold}',
+    lightStraight: 'at {hold}, there in {time}',
     firstPour: 'First pour',
     lastLift: 'Last lift',
     service: 'They eat',
@@ -132,6 +133,7 @@ export const stages = {
     lightIn: 'light in {time}',
     lightAt: 'light at {time}',
     light: 'Light at {boost}; after {time} turn to {hold}.',
+    lightStraight: 'Light at {hold}; it is there in {time}.',
     lit: 'Lit at {mark}',
     turnNow: 'It is hot. Turn to {hold} to hold it.',
     turnLater: 'Turn to {hold} when it comes near {target}.',
@@ -181,5 +183,7 @@ export const stages = {
     scoop10: 'Scoop no. 10',
     ladle4: 'Ladle, 4 fl oz',
     ladle6: 'Ladle, 6 fl oz',
+    scoop16: 'Scoop no. 16',
+    scoop8: 'Scoop no. 8',
   },
 };

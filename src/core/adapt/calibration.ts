@@ -1,0 +1,98 @@
+import {
+  besideZoneC,
+  degreesPerLnGain,
+  patternOf,
+  shareAt,
+  trackAt,
+  zoneThermal,
+  zoneTrack,
+  type HeatReading,
+  type SpotOnPlate,
+  type StationBody,
+} from '#core/plate';
+import { belief, openPrior, type Belief, type Expected } from './posterior.ts';
+import { contradictions, surfaceSeen, weigh, type Weighed } from './sightings.ts';
+import { spotSpreadC } from './spots.ts';
+import type { PlateReading } from './surface-likelihood.ts';
+
+/** A look at a plate over one of its burners, and how it had been heated until then, from a cold plate. */
+export interface CalibrationReading {
+  readonly zoneId: string;
+  readonly burnerId?: string | undefined;
+  readonly atMs: number;
+  /** How the dial stood before, oldest first: from so many seconds before the reading. */
+  readonly turns: readonly { readonly beforeS: number; readonly mark: number }[];
+  readonly roomC: number;
+  readonly spot?: SpotOnPlate | undefined;
+  readonly reading: HeatReading;
+}
+
+/** What is known of a plate over one burner. */
+export interface PairCalibration {
+  /** How much hotter than its plain figures it holds, with its spread and nine in ten of it, °C. */
+  readonly known: Belief;
+  readonly weighed: Weighed;
+  /** Share by which its burner is stronger than written; of a thermostat, 1. */
+  readonly gain: number;
+  /** Readings taken in, and which of them contradict each other. */
+  readonly readings: readonly CalibrationReading[];
+  readonly contradictions: readonly [number, number][];
+}
+
+/** How well a plate over a burner is known that nobody has read, °C where it holds: powers are guessed. Assumed. */
+export const UNREAD_SD_C = 15;
+/** A room that nobody measured, °C. */
+const USUAL_ROOM_C = 22;
+/** Mornings differ: draught, gas pressure, where the pan stands. °C. Assumed. */
+export const MORNINGS_SD_C = 5;
+
+/**
+ * What the readings say of one zone of a station and the burner that is under it now; readings over other burners are
+ * of another pair. The test piece, which asks a batter, does not count here.
+ */
+export function calibrated(
+  station: StationBody,
+  zoneId: string,
+  readings: readonly CalibrationReading[],
+): PairCalibration {
+  const zone = station.zones.find((candidate) => candidate.id === zoneId);
+  if (!zone) throw new RangeError(`The plate has no zone ${zoneId}.`);
+  const own = readings
+    .filter((each) => each.zoneId === zoneId && each.burnerId === zone.burnerId && each.reading.method !== 'piece')
+    .sort((a, b) => a.atMs - b.atMs);
+  const thermal = zoneThermal(station, zone);
+  const sightings = own.map((each) =>
+    surfaceSeen(each.reading as PlateReading, station, each.roomC, {
+      ...{ atS: each.atMs / 1000, spot: each.spot },
+      expected: expectedAt(station, zoneId, each),
+    }),
+  );
+  const latestS = sightings.at(-1)?.atS ?? 0;
+  const roomC = own.at(-1)?.roomC ?? USUAL_ROOM_C;
+  const spreadC = spotSpreadC(patternOf(station, roomC).unevenC);
+  const weighed = weigh(openPrior(UNREAD_SD_C), sightings, latestS, { spreadC });
+  const known = belief(weighed.posterior);
+  return {
+    ...{ known, weighed, readings: own },
+    gain: zone.dial.kind === 'power' ? Math.exp(known.errorC / degreesPerLnGain(thermal, roomC)) : 1,
+    contradictions: contradictions(sightings, spreadC),
+  };
+}
+
+/** What the plain plate model expected where and when a reading was taken. */
+function expectedAt(station: StationBody, zoneId: string, reading: CalibrationReading): Expected {
+  const zone = station.zones.find((candidate) => candidate.id === zoneId)!;
+  const { turns, roomC, spot } = reading;
+  const longestS = Math.max(2, ...turns.map((turn) => turn.beforeS));
+  const track = zoneTrack(zoneThermal(station, zone), zone.dial, {
+    startC: roomC,
+    ambientC: roomC,
+    turns: turns.map((turn) => ({ atS: longestS - turn.beforeS, mark: turn.mark })),
+    loads: [],
+    startS: 0,
+    endS: longestS,
+  });
+  const modelC = trackAt(track, longestS);
+  const beside = spot ? besideZoneC(station, spot, modelC, roomC) : 0;
+  return { modelC: modelC + beside, share: shareAt(track, longestS) };
+}

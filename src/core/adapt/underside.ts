@@ -1,0 +1,53 @@
+import { BROWNING_LSTAR, timelineAt, type PieceTimeline, type TimelineTable } from '#core/piece';
+import type { UNDERSIDES } from '#core/plate';
+import { normalCdf } from './surface-likelihood.ts';
+
+export type Underside = (typeof UNDERSIDES)[number];
+
+/** Eyes judge a colour to about so much of lightness. Assumed. */
+const EYE_SD_LSTAR = 5;
+const SLIP = 0.03;
+
+/** Lightness at which each colour ends, palest first. */
+const ENDS: Record<Underside, readonly [number, number]> = {
+  pale: [BROWNING_LSTAR.lightGold, 100],
+  lightGold: [BROWNING_LSTAR.golden, BROWNING_LSTAR.lightGold],
+  golden: [BROWNING_LSTAR.brown, BROWNING_LSTAR.golden],
+  brown: [BROWNING_LSTAR.dark, BROWNING_LSTAR.brown],
+  dark: [-100, BROWNING_LSTAR.dark],
+};
+
+/** When the underside passes each colour at a surface; asked once for many moments. */
+export function colourTimes(table: TimelineTable, surfaceC: number): PieceTimeline['brownedAt'] {
+  return timelineAt(table, surfaceC).brownedAt;
+}
+
+/** How likely a colour below is, `afterS` after the pour by the piece model's own clock. */
+export function undersideLikelihood(times: PieceTimeline['brownedAt'], afterS: number, seen: Underside): number {
+  const [darkest, lightest] = ENDS[seen];
+  const lStar = lightnessAfter(times, afterS);
+  const share = normalCdf((lightest - lStar) / EYE_SD_LSTAR) - normalCdf((darkest - lStar) / EYE_SD_LSTAR);
+  return SLIP / 5 + (1 - SLIP) * share;
+}
+
+/** Lightness below at a moment: straight between the moments at which the piece model passes its colours. */
+export function lightnessAfter(times: PieceTimeline['brownedAt'], afterS: number): number {
+  let before = { s: 0, lStar: BROWNING_LSTAR.raw as number };
+  for (const word of ['lightGold', 'golden', 'brown', 'dark'] as const) {
+    const s = times[word];
+    if (s === undefined) continue;
+    if (s >= afterS) {
+      const share = s > before.s ? (afterS - before.s) / (s - before.s) : 1;
+      return before.lStar + share * (BROWNING_LSTAR[word] - before.lStar);
+    }
+    before = { s, lStar: BROWNING_LSTAR[word] };
+  }
+  // past the last colour it passed it darkens on at the pace it had; one that never coloured stays as pale as it is
+  const pace = before.s > 0 ? (BROWNING_LSTAR.raw - before.lStar) / before.s : SLOWEST_PACE;
+  return Math.max(DARKEST_LSTAR, before.lStar - pace * (afterS - before.s));
+}
+
+/** Lightness lost a second on a plate too cool to colour within the longest first side. Assumed. */
+const SLOWEST_PACE = 0.02;
+/** Where browning ends, as in the piece model. */
+const DARKEST_LSTAR = 22;

@@ -1,0 +1,55 @@
+import { zoneKey, type Pins, type RunState } from '#core/run';
+import { formulaOf } from './batter-run.ts';
+import type { Hand } from './next-hands.ts';
+
+/**
+ * Whether a pour wants fat on its zone first, by its formula's rule: once in a run, before each panful, or before each
+ * pour. Fat counts that was put on since the zone was last poured, or last lifted from.
+ */
+export function fatDue(
+  pins: Pins,
+  state: RunState,
+  hand: Pick<Hand, 'verb' | 'formulaId' | 'stationId' | 'zoneId'>,
+): boolean {
+  if (hand.verb !== 'pour') return false;
+  const { fat } = formulaOf(pins, hand.formulaId);
+  if (fat.kind === 'none' || fat.rule === 'never') return false;
+  const lastMs = state.zones.get(zoneKey(hand.stationId, hand.zoneId))?.fatPutMs.at(-1);
+  if (fat.rule === 'once') return lastMs === undefined && !poured(state, hand, () => true);
+  if (fat.rule === 'eachPour')
+    return !after(
+      lastMs,
+      lastOf(state, hand, (piece) => piece.pouredAtMs),
+    );
+  // a panful that is being poured had its fat, or its cook decided without
+  const begun = poured(state, hand, (piece) => piece.offAtMs === null && piece.flippedAtMs === null);
+  return (
+    !begun &&
+    !after(
+      lastMs,
+      lastOf(state, hand, (piece) => piece.offAtMs ?? -Infinity),
+    )
+  );
+}
+
+type PieceOf = RunState['pieces'] extends ReadonlyMap<string, infer P> ? P : never;
+type ZoneRef = { readonly stationId: string; readonly zoneId: string };
+
+function on(piece: PieceOf, zone: ZoneRef): boolean {
+  return piece.stationId === zone.stationId && piece.zoneId === zone.zoneId;
+}
+
+function poured(state: RunState, zone: ZoneRef, test: (piece: PieceOf) => boolean): boolean {
+  for (const piece of state.pieces.values()) if (on(piece, zone) && test(piece)) return true;
+  return false;
+}
+
+function lastOf(state: RunState, zone: ZoneRef, at: (piece: PieceOf) => number): number {
+  let last = -Infinity;
+  for (const piece of state.pieces.values()) if (on(piece, zone)) last = Math.max(last, at(piece));
+  return last;
+}
+
+function after(putMs: number | undefined, otherMs: number): boolean {
+  return putMs !== undefined && putMs >= otherMs;
+}

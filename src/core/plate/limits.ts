@@ -1,0 +1,26 @@
+import type { SMOKE_FATS } from './reading.ts';
+import type { StationBody } from './station.ts';
+
+export type SmokeFat = (typeof SMOKE_FATS)[number];
+
+/**
+ * Where fats begin to smoke, °C: the middle of what is published and how far kinds and ages differ. McGee (butter,
+ * clarified), other ranges by AOCS Cc 9a-48 as usually quoted; from memory, low certainty.
+ */
+export const SMOKE_POINT: Record<SmokeFat, { readonly atC: number; readonly sdC: number }> = {
+  butter: { atC: 150, sdC: 15 },
+  clarifiedButter: { atC: 225, sdC: 13 },
+  rapeseed: { atC: 220, sdC: 9 },
+  sunflower: { atC: 228, sdC: 6 },
+  olive: { atC: 190, sdC: 16 },
+};
+
+/** A coating of PTFE is kept below this, °C (BfR FAQ; from memory). An empty pan gets there in two to five minutes. */
+export const NON_STICK_CEILING_C = 260;
+/** Told this far below the ceiling, °C: what a wrong estimate may be off. Assumed. */
+export const CEILING_MARGIN_C = 20;
+
+/** The surface a plate must stay under, °C; none for bare metal. */
+export function ceilingC(station: Pick<StationBody, 'coating'>): number | null {
+  return station.coating === 'nonStick' ? NON_STICK_CEILING_C : null;
+}

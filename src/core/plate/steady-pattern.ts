@@ -1,0 +1,84 @@
+import { lossW, zoneThermal } from './heat-balance.ts';
+import type { SpotOnPlate } from './reading.ts';
+import { plateSimulator } from './simulator.ts';
+import { cellMiddle, plateSizeMm, zoneAt, type StationBody } from './station.ts';
+
+/** How much warmer or cooler than its zone each part of a plate is while it holds a surface. */
+export interface SteadyPattern {
+  readonly columns: number;
+  readonly rows: number;
+  /** °C above the mean of the zone; NaN where there is no metal. */
+  readonly offsetC: Float64Array;
+  /** The surface it was worked out at: offsets grow with the rise above the room. */
+  readonly surfaceC: number;
+  readonly roomC: number;
+  /** How uneven it is: root mean square of the offsets, °C. */
+  readonly unevenC: number;
+  at(xMm: number, yMm: number): number;
+}
+
+/** Cells across the smaller side: enough to tell a burner's ring from its middle. */
+const CELLS = 18;
+const SETTLE_S = 3600;
+
+/**
+ * The pattern of heat that a plate settles into at a surface, from where its burners lie and how well it conducts. Each
+ * burner gives what its zone loses there, so that only the pattern is told and not how strong the burners are.
+ */
+export function steadyPattern(station: StationBody, surfaceC: number, roomC: number): SteadyPattern {
+  const { widthMm, depthMm } = plateSizeMm(station);
+  const steady: StationBody = {
+    ...station,
+    zones: station.zones.map((zone) => ({
+      ...zone,
+      powerW: lossW(zoneThermal(station, zone), surfaceC, roomC),
+      dial: { kind: 'power', max: 1, step: 1 },
+    })),
+  };
+  const cellMm = Math.min(widthMm, depthMm) / CELLS;
+  const plate = plateSimulator(steady, { startC: surfaceC, ambientC: roomC }, { cellMm, stepS: 20 });
+  for (const zone of steady.zones) plate.turn(zone.id, 1);
+  plate.advanceTo(SETTLE_S);
+  const { columns, rows, metal } = plate.grid;
+  const means = new Map(steady.zones.map((zone) => [zone.id, plate.zoneMeanC(zone.id)]));
+  const offset = (xMm: number, yMm: number) => plate.at(xMm, yMm) - means.get(zoneAt(station, xMm).id)!;
+  const offsetC = Float64Array.from({ length: columns * rows }, (_cell, i) => {
+    const { xMm, yMm } = cellMiddle(station, plate.grid, i);
+    return metal[i] ? offset(xMm, yMm) : NaN;
+  });
+  const there = offsetC.filter((each) => !Number.isNaN(each));
+  return {
+    ...{ columns, rows, surfaceC, roomC, offsetC },
+    unevenC: Math.sqrt(there.reduce((sum, each) => sum + each * each, 0) / Math.max(1, there.length)),
+    at: offset,
+  };
+}
+
+/** A griddle's usual surface, where patterns are worked out, °C; they grow with the rise above the room. */
+const PATTERN_AT_C = 185;
+
+/** How much hotter or cooler than its zone the plate model holds a spot, while the zone stands at `modelC`. */
+export function besideZoneC(station: StationBody, at: SpotOnPlate, modelC: number, roomC: number): number {
+  const pattern = patternOf(station, roomC);
+  const rise = Math.max(0, modelC - roomC) / (pattern.surfaceC - pattern.roomC);
+  return pattern.at(at.xMm, at.yMm) * rise;
+}
+
+/**
+ * A plate's steady pattern, worked out once for what it depends on: some tens of milliseconds. It is known by value, not
+ * by object: a worker is sent new copies of the same station at every question.
+ */
+export function patternOf(station: StationBody, roomC: number): SteadyPattern {
+  const { shape, metal, thicknessMm, coating, zones } = station;
+  const under = zones.map(({ id, source, acrossMm }) => [id, source, acrossMm]);
+  const key = JSON.stringify([shape, metal, thicknessMm, coating, under, Math.round(roomC)]);
+  let pattern = PATTERNS.get(key);
+  if (!pattern) {
+    if (PATTERNS.size >= MOST_PATTERNS) PATTERNS.delete(PATTERNS.keys().next().value!);
+    PATTERNS.set(key, (pattern = steadyPattern(station, PATTERN_AT_C, Math.round(roomC))));
+  }
+  return pattern;
+}
+
+const PATTERNS = new Map<string, SteadyPattern>();
+const MOST_PATTERNS = 64;

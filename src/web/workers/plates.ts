@@ -1,0 +1,68 @@
+import {
+  plateMap,
+  portionSteps,
+  stationFigures,
+  tableFor,
+  whichBurner,
+  wishedPlaces,
+  type Lighting,
+  type PlateMap,
+  type PortionStep,
+  type StationFigures,
+  type TableCache,
+} from '#core/desk';
+import type { CalibrationReading } from '#core/adapt';
+import type { Burner, SpotOnPlate, StationBody } from '#core/plate';
+import { hiddenPlate, hiddenPlateAt, probeShows } from '#core/rehearsal';
+import type { Place } from '#core/pour';
+import type { Pins, RunState } from '#core/run';
+
+/** The hidden truth of every simulated stove: one for all, so that a burner keeps its faults. */
+const STOVE_SEED = 20_260_612;
+
+/** How a simulated stove was turned since it was cold. */
+export interface StoveTurns {
+  readonly turns: readonly { readonly atS: number; readonly zoneId: string; readonly mark: number }[];
+  readonly roomC: number;
+}
+
+/** What the worker answers about plates, beside the run's own forecast. */
+export const plateAnswers = (tables: TableCache) => ({
+  map(pins: Pins, state: RunState, stationId: string, nowMs: number): PlateMap {
+    const zoneId = pins.stations.find(({ id }) => id === stationId)!.body.zones[0]!.id;
+    const tableOf = (formulaId: string) => tableFor(pins, state, { formulaId, stationId, zoneId }, tables, nowMs);
+    return plateMap(pins, state, stationId, nowMs, tableOf);
+  },
+
+  steps(
+    pins: Pins,
+    state: RunState,
+    formulaId: string,
+    sizes: readonly { readonly volumeMl: number; readonly spreadMl?: number | null }[],
+    nowMs: number,
+  ): PortionStep[] {
+    return portionSteps(pins, state, formulaId, sizes, nowMs, tables);
+  },
+
+  places(...asked: Parameters<typeof wishedPlaces>): Place[] {
+    return wishedPlaces(...asked);
+  },
+
+  station(station: StationBody, readings: readonly CalibrationReading[], roomC: number, holdC: number): StationFigures {
+    return stationFigures(station, readings, roomC, holdC);
+  },
+
+  burners(
+    pans: readonly { readonly id: string; readonly body: StationBody }[],
+    burners: readonly { readonly id: string; readonly body: Burner }[],
+    wish: { readonly targetC: number; readonly roomC: number },
+  ): Lighting[] {
+    return whichBurner(pans, burners, wish);
+  },
+
+  /** What the simulated probe shows on the simulated stove. */
+  stove(station: StationBody, heated: StoveTurns, atS: number, spot: SpotOnPlate): number {
+    const plate = hiddenPlateAt(station, hiddenPlate(station, STOVE_SEED), heated, atS);
+    return probeShows(plate.at(spot.xMm, spot.yMm), spot, atS, STOVE_SEED);
+  },
+});

@@ -1,0 +1,111 @@
+import { describe, expect, it } from '@jest/globals';
+import { stationFault, type Burner, type StationBody } from '#core/plate';
+import type { KeptBurner } from '#contract';
+import { DEMO_BURNERS, DEMO_STATIONS } from '#demo';
+import {
+  DIAL_KINDS,
+  burnerForm,
+  readBurnerForm,
+  usualDial,
+  type BurnerForm,
+} from '../../src/web/library/stations/burner-form.ts';
+import { readStationForm, stationForm, type StationForm } from '../../src/web/library/stations/station-form.ts';
+
+const BURNERS: KeptBurner[] = DEMO_BURNERS.map(({ id, body }) => ({
+  id,
+  version: 1,
+  archived: false,
+  body: body as Burner & { burnerName: string },
+}));
+const bodyOf = (form: BurnerForm, unit: 'C' | 'F' = 'C') => {
+  const read = readBurnerForm(form, unit);
+  return 'body' in read ? read.body : undefined;
+};
+
+describe('a burner as a form', () => {
+  it.each(['C', 'F'] as const)('opened and kept unchanged it is the same burner, in °%s', (unit) => {
+    for (const { body } of BURNERS) {
+      const kept = bodyOf(burnerForm(body, unit), unit)!;
+      expect(kept).toMatchObject({
+        ...body,
+        powerW: expect.any(Number),
+        dial: { kind: body.dial.kind, max: body.dial.max, step: body.dial.step },
+      });
+      // power is told as on its label, in whole watts
+      expect(Math.abs(kept.powerW - body.powerW)).toBeLessThan(1.5);
+    }
+  });
+
+  it('every kind of dial makes a dial with marks', () => {
+    for (const dial of DIAL_KINDS) {
+      const form = { ...burnerForm(null, 'C'), name: 'New', dial, words: 'low, medium, high', low: '100', high: '230' };
+      usualDial(form);
+      const body = bodyOf(form)!;
+      expect([dial, body.dial.max >= body.dial.step]).toEqual([dial, true]);
+      expect(body.dial.kind).toBe(['numbers', 'share', 'words'].includes(dial) ? 'power' : 'thermostat');
+    }
+  });
+
+  it('reads a thermostat’s ends and span in the cook’s unit', () => {
+    const form = {
+      ...burnerForm(null, 'F'),
+      name: 'New',
+      dial: 'thermostat' as const,
+      max: '6',
+      step: '1',
+      low: '212',
+      high: '446',
+      swing: '18',
+    };
+    expect(bodyOf(form, 'F')!.dial).toMatchObject({ lowC: 100, highC: 230, swingC: 10 });
+  });
+
+  it('says what is wrong by field, and takes a decimal comma', () => {
+    const form = {
+      ...burnerForm(null, 'C'),
+      name: ' ',
+      ratedW: '-5',
+      step: '0,5',
+      dial: 'words' as const,
+      words: 'low',
+    };
+    const read = readBurnerForm(form, 'C');
+    expect('errors' in read && Object.keys(read.errors).sort()).toEqual(['name', 'ratedW', 'words']);
+    expect(bodyOf({ ...burnerForm(null, 'C'), name: 'New', step: '0,5' })!.dial.step).toBe(0.5);
+  });
+});
+
+describe('a station as a form', () => {
+  const errors = (change: Partial<StationForm>) => {
+    const read = readStationForm({ ...stationForm(DEMO_STATIONS[0].body), ...change }, BURNERS);
+    return 'errors' in read ? Object.keys(read.errors).sort() : [];
+  };
+
+  it('opened and kept unchanged it is the same station', () => {
+    for (const { body } of DEMO_STATIONS) {
+      const read = readStationForm(stationForm(body), BURNERS);
+      expect('body' in read && read.body).toEqual(body);
+    }
+    const wells: StationBody = {
+      ...DEMO_STATIONS[1].body,
+      shape: { kind: 'wells', diameterMm: 270, count: 7, wellMm: 75, wellDepthMm: 12 },
+    };
+    const read = readStationForm(stationForm(wells), BURNERS);
+    expect('body' in read && read.body.shape).toEqual(wells.shape);
+    expect(stationFault(wells)).toBeNull();
+  });
+
+  it('names its zones on from the first letter, and a round one has one', () => {
+    const griddle = readStationForm({ ...stationForm(DEMO_STATIONS[0].body), letter: 'M' }, BURNERS);
+    expect('body' in griddle && griddle.body.zones.map(({ id }) => id)).toEqual(['M', 'N', 'O']);
+    const round = readStationForm({ ...stationForm(DEMO_STATIONS[0].body), shape: 'round' }, BURNERS);
+    expect('body' in round && round.body.zones).toHaveLength(1);
+  });
+
+  it('says what is wrong by field', () => {
+    expect(errors({ name: '' })).toEqual(['name']);
+    expect(errors({ widthCm: '9000', thickMm: 'thick' })).toEqual(['thickMm', 'widthCm']);
+    expect(errors({ burnerIds: [BURNERS[0]!.id, ''] })).toEqual(['burner1']);
+    expect(errors({ letter: 'ab', careDays: '0' })).toEqual(['careDays', 'letter']);
+  });
+});
