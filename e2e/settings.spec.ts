@@ -6,6 +6,11 @@ test('the cook’s own units and light hold on every screen and every device', a
   await signIn(page, 1);
   await page.getByRole('link', { name: 'Kitchen' }).click();
   await expect(page.getByText('Wim Halloran').last()).toBeVisible();
+  // two quick taps: the second is made while the server still thinks about the first, and both hold
+  await page.route('**/api/settings', async (route) => {
+    if (route.request().postDataJSON().theme === 'system') await new Promise((resolve) => setTimeout(resolve, 700));
+    await route.continue();
+  });
   await page.getByRole('radio', { name: '°F' }).click();
   await page.getByRole('radio', { name: 'Before dawn' }).click();
   await expect(page.locator('html')).toHaveAttribute('data-theme', 'dark');

@@ -49,8 +49,14 @@ export const useSession = defineStore('session', () => {
     session.value = null;
   }
 
-  async function keep(change: Partial<Settings>): Promise<void> {
-    session.value = await call<Session>('PUT', '/api/settings', { ...settings.value, ...change });
+  /** One change after another: each is laid on what the one before left, so two quick taps both hold. */
+  let keeping = Promise.resolve();
+  function keep(change: Partial<Settings>): Promise<void> {
+    const kept = keeping.then(async () => {
+      session.value = await call<Session>('PUT', '/api/settings', { ...settings.value, ...change });
+    });
+    keeping = kept.catch(() => undefined);
+    return kept;
   }
 
   async function keepFacts(facts: KitchenFacts): Promise<void> {
