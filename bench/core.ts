@@ -106,7 +106,10 @@ export function plateFigures(): { readonly what: string; readonly figure: string
   griddleHour(900); // warm
   const { worstC, coarseMs, fineMs } = griddleHour();
   return [
-    { what: 'an hour of a 90 × 45 cm griddle with 18 pours a cycle, 1 cm and 5 s', figure: `${coarseMs.toFixed(0)} ms` },
+    {
+      what: 'an hour of a 90 × 45 cm griddle with 18 pours a cycle, 1 cm and 5 s',
+      figure: `${coarseMs.toFixed(0)} ms`,
+    },
     { what: 'the same at 0.5 cm and 0.25 s', figure: `${(fineMs / coarseMs).toFixed(0)} times as long` },
     { what: 'worst difference at a place between the two', figure: `${worstC.toFixed(2)} °C` },
   ];

@@ -1,5 +1,6 @@
 import { coreFigures, plateFigures } from '../bench/core.ts';
 import { ingestFigures } from '../bench/ingest.ts';
+import { pieceErrors, randomPieces } from '../bench/piece-accuracy.ts';
 
 // Speed figures for the README: medians in one run, and ratios within it.
 const figures = coreFigures();
@@ -7,6 +8,15 @@ const unit = figures[0]!.medianMs;
 console.log('| what | median ms | in pieces simulated |\n|---|---|---|');
 for (const { name, medianMs } of figures) {
   console.log(`| ${name} | ${medianMs.toPrecision(2)} | ${(medianMs / unit).toPrecision(2)} |`);
+}
+const HELD_OUT = { count: 60, seed: 2026 };
+const pieces = pieceErrors(randomPieces(HELD_OUT.count, HELD_OUT.seed));
+console.log(
+  `\n${HELD_OUT.count} random pieces, quick ${pieces.quickMs.toFixed(1)} ms, reference ${pieces.exactMs.toFixed(0)} ms; moments only one of them has: ${pieces.oneSided}`,
+);
+console.log('\n| moment | pieces | mean error s | worst s | within 3 s or 3 % |\n|---|---|---|---|---|');
+for (const { what, count, meanS, worstS, within } of pieces.byCue) {
+  console.log(`| ${what} | ${count} | ${meanS.toFixed(2)} | ${worstS.toFixed(1)} | ${(100 * within).toFixed(0)} % |`);
 }
 console.log('\n| the plate in two dimensions | |\n|---|---|');
 for (const { what, figure } of plateFigures()) console.log(`| ${what} | ${figure} |`);

@@ -1,6 +1,5 @@
 import { describe, expect, it } from '@jest/globals';
 import {
-  appearanceAt,
   briefPanfuls,
   discOn,
   forecast,
@@ -340,23 +339,5 @@ describe('lots and discs', () => {
     expect(placesOn(CREPE_PAN_ONE, discOn(SKERRY_CREPES, CREPE_PAN_ONE, 60, SHIPPED_LARDER).diameterMm)).toHaveLength(
       1,
     );
-  });
-});
-
-describe('appearance', () => {
-  const timeline = {
-    cues: { rimBubbles: 20, coveredFace: 50, dryEdge: 65, holesStay: 105 },
-    brownedAt: { lightGold: 35, golden: 80 },
-    flip: { earliestS: 90, bestS: 105, latestS: 130 },
-    lift: { earliestS: 25, bestS: 40, latestS: 50 },
-    tooHot: false,
-    tooCool: false,
-  };
-  it('bubbles grow from the rim to the whole face, holes open, the underside browns', () => {
-    expect(appearanceAt(timeline, 5)).toMatchObject({ seen: [], bubbles: 0, underside: 'raw', holesOpen: false });
-    expect(appearanceAt(timeline, 35).bubbles).toBeCloseTo(0.5, 6);
-    expect(appearanceAt(timeline, 70)).toMatchObject({ bubbles: 1, edgeDry: true, underside: 'lightGold' });
-    expect(appearanceAt(timeline, 110)).toMatchObject({ holesOpen: true, underside: 'golden' });
-    expect(appearanceAt(timeline, 110).seen).toEqual(['rimBubbles', 'coveredFace', 'dryEdge', 'holesStay']);
   });
 });

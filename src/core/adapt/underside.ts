@@ -1,4 +1,4 @@
-import { BROWNING_LSTAR, timelineAt, type PieceTimeline, type TimelineTable } from '#core/piece';
+import { BROWNING_LSTAR, brownedAt, type PieceTimeline, type TimelineTable } from '#core/piece';
 import type { UNDERSIDES } from '#core/plate';
 import { normalCdf } from './surface-likelihood.ts';
 
@@ -19,7 +19,7 @@ const ENDS: Record<Underside, readonly [number, number]> = {
 
 /** When the underside passes each colour at a surface; asked once for many moments. */
 export function colourTimes(table: TimelineTable, surfaceC: number): PieceTimeline['brownedAt'] {
-  return timelineAt(table, surfaceC).brownedAt;
+  return brownedAt(table, surfaceC);
 }
 
 /** How likely a colour below is, `afterS` after the pour by the piece model's own clock. */

@@ -1,8 +1,13 @@
 import { flipSpreadS, type Belief, type Expected } from '#core/adapt';
 import { familyOf, type FormulaBody } from '#core/formula';
 import {
+  appearancesAt,
+  cueTimeAt,
+  hottestWithWindowC,
+  spreadsAt,
   timelineAt,
   timelineTable,
+  type Appearances,
   type Cue,
   type PieceInput,
   type PieceTimeline,
@@ -29,9 +34,13 @@ export interface PieceForecast {
   /** Standard deviation of the best flip, s. */
   readonly flipSpreadS: number;
   readonly lift: ForecastWindow;
+  /** Standard deviation of each cue's moment, s: what the model does not know, and what is not known of the plate. */
+  readonly cueSpreadS: Partial<Record<Cue, number>>;
   readonly tooHot: boolean;
-  /** Seconds from the pour to each colour below, first side. */
+  /** The hottest surface at which this piece would have a window, °C; null when none would do. */
+  readonly windowUpToC: number | null;
   readonly timeline: PieceTimeline;
+  readonly appearances: Appearances;
 }
 
 /** A formula on a zone before anything is poured: what the next piece would do. */
@@ -154,7 +163,8 @@ export function tableOf(input: PieceInput, tables: TableCache): TimelineTable {
 
 function pieceForecast(piece: Piece, table: TimelineTable, expected: Expected, known: Belief): PieceForecast {
   const surfaceC = expected.modelC + expected.share * known.errorC;
-  const timeline = timelineAt(table, surfaceC, Math.exp(known.lnFactor));
+  const timeFactor = Math.exp(known.lnFactor);
+  const timeline = timelineAt(table, surfaceC, timeFactor);
   const pouredMs = piece.pouredAtMs;
   const afterPour = (seconds: number) => Math.round(pouredMs + seconds * 1000);
   const turnedMs = piece.flippedAtMs ?? afterPour(timeline.flip.bestS);
@@ -172,10 +182,26 @@ function pieceForecast(piece: Piece, table: TimelineTable, expected: Expected, k
       bestMs: afterFlip(timeline.lift.bestS),
       latestMs: afterFlip(timeline.lift.latestS),
     },
+    cueSpreadS: cueSpreads(table, surfaceC, timeline, expected.share * known.errorSdC),
     tooHot: timeline.tooHot,
+    windowUpToC: hottestWithWindowC(table),
     timeline,
+    appearances: appearancesAt(table, surfaceC, timeFactor),
   };
 }
+
+/** Spread of each cue, s: the parameters' own, and a surface that may be off by `surfaceSdC`. */
+function cueSpreads(table: TimelineTable, surfaceC: number, timeline: PieceTimeline, surfaceSdC: number) {
+  const byParameters = spreadsAt(table, surfaceC);
+  const spreads: Partial<Record<Cue, number>> = {};
+  for (const [cue, dueS] of Object.entries(timeline.cues) as [Cue, number][]) {
+    const [cooler, hotter] = [cueTimeAt(table, cue, surfaceC - SLOPE_C), cueTimeAt(table, cue, surfaceC + SLOPE_C)];
+    const slope = cooler === undefined || hotter === undefined ? 0 : (hotter - cooler) / (2 * SLOPE_C);
+    spreads[cue] = Math.hypot((byParameters[cue] ?? 0) * dueS, slope * surfaceSdC);
+  }
+  return spreads;
+}
+const SLOPE_C = 6;
 
 function piecesOn(state: RunState, stationId: string, zoneId: string, formulaId: string): Piece[] {
   return [...state.onPlate.values()]

@@ -1,4 +1,3 @@
-export { appearanceAt, type Appearance } from './appearance.ts';
 export { runAllergens, type RunAllergens } from './allergens.ts';
 export {
   bodyInRun,
@@ -49,3 +48,6 @@ export { recoveryOf, type Recovery } from './recovery.ts';
 export { fatDue } from './fat-due.ts';
 export { wishedPlaces } from './even-places.ts';
 export { portionSteps, type PortionStep } from './portion-steps.ts';
+export { asCooked, cookedPiece, liftedOf, type CookedPiece } from './as-cooked.ts';
+export { fruitEffects, type FruitEffects } from './fruit-effects.ts';
+export { cookStrip, type CookMoment, type CookStrip } from './cook-strip.ts';

@@ -1,4 +1,5 @@
-import { familyOf } from '#core/formula';
+import { familyOf, pouredDensityGPerMl, type FormulaBody } from '#core/formula';
+import { ingredientOf, type Larder } from '#core/ingredients';
 import { arealHeatCapacityJm2K, zoneAreaM2, type StationBody } from '#core/plate';
 import { batterProperties, type PieceInput } from '#core/piece';
 import type { Disc } from '#core/pour';
@@ -33,8 +34,29 @@ export function pieceInput(pins: Pins, state: RunState, ref: PourRef, pouredAtMs
     plate: plateContact(station, ref.zoneId, body.heat.targetC),
     ambientC: pins.roomC,
     pressurePa: pins.pressurePa,
+    flipBy: body.flip,
+    ...(body.heat.lid ? { lid: true } : {}),
+    ...fruitOn(body, larder, of.volumeMl ?? portionMl(pins, state, ref.formulaId), disc),
   };
 }
+
+/** A berry or a small cut of fruit, g. Common practice, no source. */
+export const BERRY_G = 1.5;
+
+/** Fruit that the formula counts onto each piece. */
+function fruitOn(body: FormulaBody, larder: Larder, volumeMl: number, { diameterMm }: Disc): Pick<PieceInput, 'fruit'> {
+  const onPiece = body.lines.filter(
+    ({ ingredientId, when }) => when === 'onPiece' && ingredientOf(larder, ingredientId).role === 'fruit',
+  );
+  const percent = onPiece.reduce((sum, line) => sum + (line.percent ?? 0), 0);
+  if (percent === 0) return {};
+  const inBowl = body.lines.reduce((sum, { when, percent: of }) => (when === 'onPiece' ? sum : sum + (of ?? 0)), 0);
+  const gramsG = (percent / inBowl) * volumeMl * pouredDensityGPerMl(body, larder);
+  const frozen = onPiece.some(({ ingredientId }) => FROZEN.has(ingredientId));
+  const areaM2 = (Math.PI * (diameterMm / 1000) ** 2) / 4;
+  return { fruit: { count: Math.round(gramsG / BERRY_G), eachG: BERRY_G, frozen, areaM2 } };
+}
+const FROZEN = new Set(['blueberriesFrozen']);
 
 /** A pour to predict, or a piece: which lot it came from and how many doses were in that; the lot in use for a pour to come. */
 export interface PourRef {

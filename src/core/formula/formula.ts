@@ -43,7 +43,8 @@ export const MIX_SCHOOLS = ['folded', 'smooth', 'blender', 'whippedWhites'] as c
 export const LUMPS = ['stay', 'none', 'strained'] as const;
 /** By what mixing is stopped. */
 export const MIX_LIMIT_UNITS = ['seconds', 'strokes'] as const;
-export const FLIP_RULES = ['holesStay', 'dryEdge'] as const;
+export const FLIP_RULES = ['coveredFace', 'holesStay', 'dryEdge', 'liftingEdge', 'underside', 'time'] as const;
+export type FlipRule = (typeof FLIP_RULES)[number];
 export const FAT_KINDS = ['none', 'butter', 'clarifiedButter', 'oil'] as const;
 export const FAT_RULES = ['never', 'once', 'eachPanful', 'eachPour'] as const;
 
@@ -97,6 +98,8 @@ export const FormulaBodySchema = v.object({
       targetC: v.pipe(v.number(), v.minValue(100), v.maxValue(260)),
       lowC: v.pipe(v.number(), v.minValue(80), v.maxValue(260)),
       highC: v.pipe(v.number(), v.minValue(100), v.maxValue(280)),
+      /** Covered while the first side cooks. */
+      lid: v.optional(v.boolean()),
       reason: Reason,
     }),
     v.check(
@@ -109,7 +112,18 @@ export const FormulaBodySchema = v.object({
   yieldStressPa: NotNegative(500),
   /** Viscosity of a thin batter when it is ready, Pa·s; the type's own when it is left out. */
   viscosityPaS: v.optional(Positive(10)),
-  flip: v.object({ rule: v.picklist(FLIP_RULES), reason: Reason }),
+  flip: v.pipe(
+    v.object({
+      rule: v.picklist(FLIP_RULES),
+      /** The school of the clock: so long after the pour. */
+      seconds: v.optional(v.pipe(v.number(), v.minValue(5), v.maxValue(900))),
+      reason: Reason,
+    }),
+    v.forward(
+      v.check(({ rule, seconds }) => rule !== 'time' || seconds !== undefined, 'Say after how many seconds.'),
+      ['seconds'],
+    ),
+  ),
   fat: v.object({ kind: v.picklist(FAT_KINDS), rule: v.picklist(FAT_RULES), reason: Reason }),
   /** Seconds of hands: fat and wipe once a panful, then per piece. */
   hands: v.object({ greaseS: NotNegative(120), pourS: Positive(120), flipS: Positive(120), liftS: Positive(120) }),

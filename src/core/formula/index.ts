@@ -26,6 +26,7 @@ export {
   stepOf,
   type BatterFamily,
   type BatterType,
+  type FlipRule,
   type FormulaBody,
   type FormulaLine,
   type LineMoment,

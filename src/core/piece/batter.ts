@@ -7,7 +7,10 @@ export interface BatterProperties {
   /** Without gas, kg/m³. */
   readonly densityKgM3: number;
   readonly waterFraction: number;
-  readonly specificHeatJKgK: number;
+  /** Of the dry matter alone: what water does not do. */
+  readonly dryHeatJKgK: number;
+  readonly dryDensityKgM3: number;
+  readonly dryConductivityWmK: number;
   /** Per 100 g batter: what browns. */
   readonly sugarsPercent: number;
   readonly milkSolidsPercent: number;
@@ -16,21 +19,27 @@ export interface BatterProperties {
   readonly gasFraction: number;
   /** CO₂ the leavener can give, mol per kg batter. */
   readonly leaveningMolPerKg: number;
+  /** Apparent viscosity against a rising bubble, Pa·s. */
+  readonly viscosityPaS: number;
 }
 
-/** Specific heats near 40 °C, J/kgK. Source: Choi & Okos 1986, from memory. */
-const SPECIFIC_HEAT = { water: 4179, protein: 2043, fat: 2013, carbohydrate: 1602 };
+/** Dry matter near 40 °C: J/kgK, kg/m³, W/mK. Source: Choi & Okos 1986, from memory. */
+const DRY = {
+  protein: { heat: 2043, density: 1320, conductivity: 0.2 },
+  fat: { heat: 2013, density: 917, conductivity: 0.18 },
+  carbohydrate: { heat: 1602, density: 1590, conductivity: 0.25 },
+};
 
 /**
  * pH of a batter by type: soda and buttermilk in balance, and milk with egg and flour. Assumed, ± 0.4.
- * Gas share in the bowl: from the gap between gas-free and aerated densities; low certainty.
+ * Gas share in the bowl: from the gap between gas-free and aerated densities; low certainty. Viscosities: from memory, weak.
  */
-const BY_TYPE: Record<BatterType, { ph: number; gasFraction: number }> = {
-  leavened: { ph: 7.0, gasFraction: 0.1 },
-  thin: { ph: 6.7, gasFraction: 0.01 },
-  eggRichThin: { ph: 6.9, gasFraction: 0.01 },
-  whippedWhite: { ph: 7.4, gasFraction: 0.65 },
-  coarseMeal: { ph: 6.9, gasFraction: 0.08 },
+const BY_TYPE: Record<BatterType, { ph: number; gasFraction: number; viscosityPaS: number }> = {
+  leavened: { ph: 7.0, gasFraction: 0.1, viscosityPaS: 6 },
+  thin: { ph: 6.7, gasFraction: 0.01, viscosityPaS: 0.35 },
+  eggRichThin: { ph: 6.9, gasFraction: 0.01, viscosityPaS: 0.35 },
+  whippedWhite: { ph: 7.4, gasFraction: 0.65, viscosityPaS: 60 },
+  coarseMeal: { ph: 6.9, gasFraction: 0.08, viscosityPaS: 10 },
 };
 
 /** g/mol, IUPAC weights: soda gives one CO₂ by the acid route; powder its declared share of CO₂. */
@@ -49,16 +58,28 @@ export function batterProperties(amounts: readonly Amount[], type: BatterType, l
     type: familyOf(type),
     densityKgM3: gasFreeDensityGPerMl(amounts, larder) * 1000,
     waterFraction: c.waterG / 100,
-    specificHeatJKgK:
-      (c.waterG * SPECIFIC_HEAT.water +
-        c.proteinG * SPECIFIC_HEAT.protein +
-        c.fatG * SPECIFIC_HEAT.fat +
-        c.carbohydrateG * SPECIFIC_HEAT.carbohydrate) /
-      100,
+    ...dryMatter(c),
     sugarsPercent: c.sugarsG,
     milkSolidsPercent: c.milkSolidsG,
-    ph: BY_TYPE[type].ph,
-    gasFraction: BY_TYPE[type].gasFraction,
+    ...BY_TYPE[type],
     leaveningMolPerKg: (gasMol / c.massG) * 1000,
+  };
+}
+
+/** Dry matter of a mixture: heat by mass, density and conductivity by volume. */
+function dryMatter(c: { readonly proteinG: number; readonly fatG: number; readonly carbohydrateG: number }) {
+  const parts = [
+    { g: c.proteinG, of: DRY.protein },
+    { g: c.fatG, of: DRY.fat },
+    { g: c.carbohydrateG, of: DRY.carbohydrate },
+  ];
+  const sum = (value: (part: (typeof parts)[number]) => number) =>
+    parts.reduce((total, part) => total + value(part), 0);
+  const massG = sum(({ g }) => g);
+  const volume = sum(({ g, of }) => g / of.density);
+  return {
+    dryHeatJKgK: sum(({ g, of }) => g * of.heat) / massG,
+    dryDensityKgM3: massG / volume,
+    dryConductivityWmK: sum(({ g, of }) => (g / of.density) * of.conductivity) / volume,
   };
 }

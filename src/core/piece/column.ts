@@ -1,24 +1,51 @@
+import type { BatterFamily } from '#core/formula';
 import type { BatterProperties } from './batter.ts';
-import { BROWNING_LSTAR, rateAt, type PieceParameters } from './parameters.ts';
-import { latentHeatJPerKg, saturationPressurePa } from './water.ts';
+import { BROWNING_LSTAR, type PieceParameters } from './parameters.ts';
+import { WATER_J_PER_KG_K } from './water.ts';
 
 /** One vertical column through a piece; index 0 lies on the plate. Cells are thin at both faces, where crust forms. */
 export interface Column {
   readonly tempC: Float64Array;
+  /** Temperatures before the last step: what changes slowly runs at the mean of both. */
+  readonly wasC: Float64Array;
+  /** Steam that condensed in each cell in the last step, kg/m²s: where the next step begins. */
+  readonly condensing: Float64Array;
   /** Water, kg per kg of dry matter. */
   readonly moisture: Float64Array;
   readonly starchSet: Float64Array;
   readonly eggSet: Float64Array;
+  /** Share of the leavening spent. */
   readonly gasReacted: Float64Array;
-  /** Thickness as poured and dry matter of each cell. */
-  readonly cellM: Float64Array;
+  /** Gas in bubbles, and what is still dissolved, mol/m². */
+  readonly gasMol: Float64Array;
+  readonly dissolvedMol: Float64Array;
+  /** Height that gas takes up in each cell, m. */
+  readonly gasM: Float64Array;
+  /** Height of batter without its gas, as poured, and dry matter of each cell. */
+  readonly solidM: Float64Array;
   readonly dryKgM2: Float64Array;
+  /** Fruit in the column, warmed by the batter around it. */
+  readonly fruit: Fruit | undefined;
   /** Browning of the face on the plate and of the face in the air. */
   baseLStar: number;
   topLStar: number;
   plateC: number;
+  /** Bubbles that have burst on the face in the air, and the holes of them that stand open, per m². */
+  burstsPerM2: number;
+  holesPerM2: number;
+  /** Time in which a hole on that face levels now, s. */
+  levellingS: number;
   steamLostKgM2: number;
   heatInJM2: number;
+}
+
+/** Fruit that lies in a column: a lump warmed by the batter around it. */
+export interface Fruit {
+  readonly kgM2: number;
+  readonly conductanceWm2K: number;
+  tempC: number;
+  /** Ice still to melt, kg/m². */
+  iceKgM2: number;
 }
 
 export interface PlateContact {
@@ -30,65 +57,105 @@ export interface PlateContact {
   readonly recoveryWm2K: number;
 }
 
+/** The air over the piece: the room's, or what gathers under a lid. */
+export interface AirAbove {
+  readonly tempC: number;
+  readonly vapourPa: number;
+}
+
+/** What does not change while a column cooks. */
 export interface ColumnSettings {
   readonly batter: BatterProperties;
   readonly parameters: PieceParameters;
   readonly plate: PlateContact;
-  readonly ambientC: number;
+  readonly air: AirAbove;
   readonly pressurePa: number;
-  readonly stepS: number;
 }
 
 const INITIAL_REACTED = 0.3; // share of the leavening spent in the bowl; assumed
-const WATER_J_PER_KG_K = 4179; // near 40 °C
-const DRY_J_PER_KG_K = 1500; // flour solids; Choi & Okos order, from memory
-const OPEN_PORES = 0.3; // vapour swells a bubble about threefold before it opens; assumed
-const DIFFUSIVITY_VAPOUR = 2.6e-5; // m²/s near 60 °C, handbook
-const GAS_CONSTANT_VAPOUR = 461.5; // J/kgK
-const MAX_CONDUCTIVITY = 3; // W/mK: beyond this the steam is handled as boiling
-const AMBIENT_VAPOUR_PA = 1400; // about half-damp air at 22 °C
-const MASS_TRANSFER_PER_CONVECTION = 1 / (1.1 * 1007 * 0.9); // m/s per W/m²K; Lewis analogy, Le^(2/3) ≈ 0.9
+const GAS_CONSTANT = 8.314462618; // J/mol K, CODATA
+const GROWTH = 1.25; // cells grow by so much from each face inwards
 
-export function newColumn(settings: ColumnSettings, thicknessM: number, batterC: number, cells: number): Column {
-  const { batter } = settings;
-  const cellM = gradedCells(thicknessM, cells);
-  const dryKgM3 = batter.densityKgM3 * (1 - batter.gasFraction) * (1 - batter.waterFraction);
+/** A column as poured. Of what the bowl made, `gasFraction` is there as bubbles; the rest has left. */
+export function newColumn(
+  settings: ColumnSettings,
+  thicknessM: number,
+  batterC: number,
+  cells: number,
+  fruit?: Fruit,
+): Column {
+  const { batter, pressurePa } = settings;
+  const cellM = gradedCells(thicknessM, cells, batter.type);
+  const solidM = cellM.map((size) => size * (1 - batter.gasFraction));
+  const gasM = cellM.map((size) => size * batter.gasFraction);
   return {
     tempC: new Float64Array(cells).fill(batterC),
+    wasC: new Float64Array(cells).fill(batterC),
+    condensing: new Float64Array(cells),
     moisture: new Float64Array(cells).fill(batter.waterFraction / (1 - batter.waterFraction)),
     starchSet: new Float64Array(cells),
     eggSet: new Float64Array(cells),
     gasReacted: new Float64Array(cells).fill(INITIAL_REACTED),
-    cellM,
-    dryKgM2: cellM.map((size) => size * dryKgM3),
+    gasMol: gasM.map((size) => (size * pressurePa) / (GAS_CONSTANT * (batterC + 273.15))),
+    dissolvedMol: new Float64Array(cells),
+    gasM,
+    solidM,
+    dryKgM2: solidM.map((size) => size * batter.densityKgM3 * (1 - batter.waterFraction)),
+    fruit: fruit && { ...fruit },
     baseLStar: BROWNING_LSTAR.raw,
     topLStar: BROWNING_LSTAR.raw,
     plateC: settings.plate.surfaceC,
+    burstsPerM2: 0,
+    holesPerM2: 0,
+    levellingS: 0,
     steamLostKgM2: 0,
     heatInJM2: 0,
   };
 }
 
-/** Cell sizes symmetric about the middle, growing by `GROWTH` from each face inwards. */
-function gradedCells(thicknessM: number, cells: number): Float64Array {
-  const weights = Float64Array.from({ length: cells }, (_, i) => GROWTH ** Math.min(i, cells - 1 - i));
+/**
+ * Depth of a face that dries, colours and dulls as one, mm: what an eye sees of it. Part of the model, not of the grid:
+ * finer layers are not told apart. Assumed.
+ */
+const SKIN_MM: Record<BatterFamily, number> = { leavened: 0.21, thin: 0.08 };
+const MOST_SKIN = 0.08; // of a very thin piece
+
+/** A skin on each face, and between them cells symmetric about the middle, growing inwards. */
+function gradedCells(thicknessM: number, cells: number, type: BatterFamily): Float64Array {
+  const skinM = Math.min(SKIN_MM[type] / 1000, MOST_SKIN * thicknessM);
+  const inner = cells - 2;
+  const weights = Array.from({ length: inner }, (_, i) => GROWTH ** Math.min(i, inner - 1 - i, MOST_GROWTH));
   const total = weights.reduce((sum, weight) => sum + weight, 0);
-  return weights.map((weight) => (weight / total) * thicknessM);
+  const innerM = weights.map((weight) => (weight / total) * (thicknessM - 2 * skinM));
+  return Float64Array.from([skinM, ...innerM, skinM]);
 }
+const MOST_GROWTH = 9; // beyond, cells are of one size, so that a fine grid is fine in the middle too
 
 /** The column turned over: what lay on the plate now faces the air. The plate under it has its own temperature again. */
 export function turned(column: Column, settings: ColumnSettings): Column {
   const flip = (a: Float64Array) => a.slice().reverse();
   return {
-    ...column,
     tempC: flip(column.tempC),
+    wasC: flip(column.wasC),
+    condensing: new Float64Array(column.tempC.length),
     moisture: flip(column.moisture),
     starchSet: flip(column.starchSet),
     eggSet: flip(column.eggSet),
     gasReacted: flip(column.gasReacted),
+    gasMol: flip(column.gasMol),
+    dissolvedMol: flip(column.dissolvedMol),
+    gasM: flip(column.gasM),
+    solidM: flip(column.solidM),
+    dryKgM2: flip(column.dryKgM2),
+    fruit: column.fruit && { ...column.fruit },
     baseLStar: column.topLStar,
     topLStar: column.baseLStar,
     plateC: (column.plateC + settings.plate.surfaceC) / 2,
+    burstsPerM2: column.burstsPerM2,
+    holesPerM2: column.holesPerM2,
+    levellingS: column.levellingS,
+    steamLostKgM2: column.steamLostKgM2,
+    heatInJM2: column.heatInJM2,
   };
 }
 
@@ -98,206 +165,62 @@ export function waterActivity(moisture: number): number {
   return 1 / (1 + ratio * ratio);
 }
 
+/** How far a cell has set, 0–1: its starch and its egg. Weights assumed. */
 export function setFraction(column: Column, cell: number): number {
   return 0.6 * column.starchSet[cell]! + 0.4 * column.eggSet[cell]!;
 }
 
-/** Share of the thickness not yet set, counted from the face in the air downwards. */
-export function unsetShare(column: Column): number {
-  const n = column.tempC.length;
-  let unsetM = 0;
-  let totalM = 0;
-  for (let i = 0; i < n; i++) totalM += column.cellM[i]!;
-  for (let i = n - 1; i >= 0; i--) {
-    const set = setFraction(column, i);
-    if (set >= 0.5) {
-      // the boundary lies between the middles of this cell and the one above: interpolate, so that times do not jump
-      if (i < n - 1) {
-        const above = setFraction(column, i + 1);
-        const reach = (0.5 - above) / (set - above);
-        unsetM += (reach - 0.5) * (reach > 0.5 ? column.cellM[i]! : column.cellM[i + 1]!);
-      }
-      break;
-    }
-    unsetM += column.cellM[i]!;
-  }
-  return Math.min(1, Math.max(0, unsetM / totalM));
+/** Heat a cell stores, J/m²K. */
+export function heatCapacity(column: Column, { batter }: ColumnSettings, cell: number): number {
+  return column.dryKgM2[cell]! * (batter.dryHeatJKgK + WATER_J_PER_KG_K * column.moisture[cell]!);
 }
 
-/** Volume of gas above what was poured, mm per m² of column: what comes up as bubbles. */
-export function gasMadeMm(column: Column, settings: ColumnSettings): number {
-  const { batter, pressurePa } = settings;
-  let total = 0;
-  for (let i = 0; i < column.tempC.length; i++) {
-    const wetKg = column.dryKgM2[i]! / (1 - batter.waterFraction);
-    const start = batter.gasFraction * column.cellM[i]!;
-    const tempK = column.tempC[i]! + 273.15;
-    const dryPa = Math.max(OPEN_PORES * pressurePa, pressurePa - saturationPressurePa(Math.min(column.tempC[i]!, 99)));
-    const molNew = batter.leaveningMolPerKg * (column.gasReacted[i]! - INITIAL_REACTED) * wetKg;
-    const molStart = (start * pressurePa) / (8.314 * 293);
-    total += ((molStart + molNew) * 8.314 * tempK) / dryPa - start;
-  }
-  return total * 1000;
+/** Height of a cell with its gas, m. */
+export function cellHeightM(column: Column, cell: number): number {
+  return column.solidM[cell]! + column.gasM[cell]!;
 }
 
-/**
- * Advances the column by one step: implicit conduction, boiling with recondensation above, evaporation from the face
- * in the air, first-order kinetics, browning of the base. `contact` scales the base contact (second side).
- */
-export function advance(column: Column, settings: ColumnSettings, contact: number): void {
-  const { parameters: p, batter, plate, ambientC, pressurePa, stepS: dt } = settings;
-  const { tempC, moisture } = column;
-  const n = tempC.length;
-  const dx = column.cellM;
-  const dry = column.dryKgM2;
-
-  // base contact falls as the base dries
-  const baseActivity = waterActivity(moisture[0]!);
-  const wetness = Math.min(1, Math.max(0, (baseActivity - 0.3) / 0.6));
-  const hContact = contact * (p.contactDryWm2K + (p.contactWetWm2K - p.contactDryWm2K) * wetness);
-
-  // conductivity with vapour carried through the pores (lagged)
-  const k = SCRATCH.k;
-  for (let i = 0; i < n; i++) k[i] = conductivity(tempC[i]!, batter, p, pressurePa);
-
-  const hBase = 1 / (1 / hContact + dx[0]! / (2 * k[0]!));
-  const heatCap = (i: number) => dry[i]! * (DRY_J_PER_KG_K + WATER_J_PER_KG_K * moisture[i]!);
-
-  const between = (i: number) => 2 / (dx[i]! / k[i]! + dx[i + 1]! / k[i + 1]!);
-
-  // face in the air: convection now, evaporation as a lagged sink
-  const top = n - 1;
-  const topVapour = waterActivity(moisture[top]!) * saturationPressurePa(Math.min(tempC[top]!, 100));
-  const evapRate =
-    (p.topConvectionWm2K * MASS_TRANSFER_PER_CONVECTION * Math.max(0, topVapour - AMBIENT_VAPOUR_PA)) /
-    (GAS_CONSTANT_VAPOUR * (tempC[top]! + 273.15));
-  const evapKg = Math.min(evapRate * dt, 0.5 * moisture[top]! * dry[top]!);
-  const evapW = (evapKg * latentHeatJPerKg(tempC[top]!)) / dt;
-
-  const { a, b, c, d } = SCRATCH;
-  for (let i = 0; i < n; i++) {
-    const cap = heatCap(i) / dt;
-    const down = i > 0 ? between(i - 1) : hBase;
-    const up = i < top ? between(i) : p.topConvectionWm2K;
-    a[i] = i > 0 ? -down : 0;
-    c[i] = i < top ? -up : 0;
-    b[i] = cap + down + up;
-    d[i] = cap * tempC[i]!;
-    if (i === 0) d[i]! += down * column.plateC;
-    if (i === top) d[i]! += up * ambientC - evapW;
-  }
-  solveTridiagonal(a, b, c, d, tempC, n);
-  moisture[top]! -= evapKg / dry[top]!;
-  column.steamLostKgM2 += evapKg;
-
-  // the flux the implicit step used, before boiling takes heat out again
-  const intoBase = hBase * (column.plateC - tempC[0]!);
-  boil(column, settings, heatCap);
-
-  column.heatInJM2 += intoBase * dt;
-  column.plateC +=
-    (dt * (plate.recoveryWm2K * (plate.surfaceC - column.plateC) - intoBase)) / plate.arealHeatCapacityJm2K;
-
-  for (let i = 0; i < n; i++) {
-    const t = tempC[i]!;
-    column.starchSet[i] = relax(column.starchSet[i]!, rateAt(p.starch, t), dt);
-    column.eggSet[i] = relax(column.eggSet[i]!, rateAt(p.egg, t), dt);
-    column.gasReacted[i] = relax(column.gasReacted[i]!, rateAt(p.leavening, t), dt);
-  }
-  const baseFaceC = tempC[0]! + (intoBase * dx[0]!) / (2 * k[0]!);
-  const skinC = baseFaceC + p.skinTowardPlate * (column.plateC - baseFaceC);
-  column.baseLStar = browned(column.baseLStar, skinC, waterActivity(moisture[0]!), batter, p, dt);
+/** Height of the whole column now, m: batter and gas. */
+export function heightM(column: Column): number {
+  let sum = 0;
+  for (let i = 0; i < column.solidM.length; i++) sum += cellHeightM(column, i);
+  return sum;
 }
 
-/** What is above its boiling point boils; the steam condenses in the first cooler cell above or leaves. */
-function boil(column: Column, settings: ColumnSettings, heatCap: (i: number) => number): void {
-  const { parameters: p, pressurePa } = settings;
-  const { tempC, moisture, dryKgM2: dry } = column;
-  const n = tempC.length;
-  const pureC = boilingInFood(pressurePa, 1);
-  for (let i = 0; i < n; i++) {
-    const boilC = boilingInFood(pressurePa, waterActivity(moisture[i]!));
-    if (tempC[i]! <= boilC) continue;
-    const latent = latentHeatJPerKg(boilC);
-    const wantKg = ((tempC[i]! - boilC) * heatCap(i)) / latent;
-    const steamKg = Math.min(wantKg, 0.5 * moisture[i]! * dry[i]!);
-    tempC[i]! -= (steamKg * latent) / heatCap(i);
-    moisture[i]! -= steamKg / dry[i]!;
-    let above = i + 1;
-    while (above < n && tempC[above]! >= pureC - 0.5) above++;
-    const condensedKg = above < n ? p.recondensed * steamKg : 0;
-    if (above < n) {
-      // the condensate brings its latent heat and its own warmth
-      const before = heatCap(above) * tempC[above]!;
-      moisture[above]! += condensedKg / dry[above]!;
-      tempC[above] = (before + condensedKg * (latent + WATER_J_PER_KG_K * boilC)) / heatCap(above);
-    }
-    column.steamLostKgM2 += steamKg - condensedKg;
-  }
+/** Mass of the column now without its fruit, kg/m². */
+export function massKgM2(column: Column): number {
+  let sum = 0;
+  for (let i = 0; i < column.dryKgM2.length; i++) sum += column.dryKgM2[i]! * (1 + column.moisture[i]!);
+  return sum;
 }
 
-/** Boiling point of food water of activity a_w: where a_w·p_sat(T) = p. Clausius–Clapeyron about 100 °C. */
-function boilingInFood(pressurePa: number, activity: number): number {
-  const invK = 1 / 373.15 - (GAS_CONSTANT_VAPOUR / 2.257e6) * Math.log(pressurePa / 101325 / Math.max(activity, 1e-3));
-  return 1 / invK - 273.15;
+/** The coldest point, °C. */
+export function coldestC(column: Column): number {
+  return column.fruit ? Math.min(column.fruit.tempC, minOf(column.tempC)) : minOf(column.tempC);
 }
 
-/** Batter and pores side by side; the pores carry heat by evaporation and condensation across them. */
-function conductivity(tempC: number, batter: BatterProperties, p: PieceParameters, pressurePa: number): number {
-  const t = Math.min(tempC, 97);
-  const pv = saturationPressurePa(t);
-  const tempK = t + 273.15;
-  const slope = (pv * latentHeatJPerKg(t)) / (GAS_CONSTANT_VAPOUR * tempK * tempK); // dp_sat/dT
-  const vapour =
-    (latentHeatJPerKg(t) * DIFFUSIVITY_VAPOUR * slope * pressurePa) /
-    (GAS_CONSTANT_VAPOUR * tempK * Math.max(0.05 * pressurePa, pressurePa - pv));
-  const pores = p.pores[batter.type];
-  return Math.min(MAX_CONDUCTIVITY, (1 - pores) * p.conductivityWmK + pores * Math.min(vapour, MAX_CONDUCTIVITY));
+function minOf(values: Float64Array): number {
+  let least = Infinity;
+  for (let i = 0; i < values.length; i++) if (values[i]! < least) least = values[i]!;
+  return least;
 }
 
-/** Lightness falls at the rate k(T)·F·f(a_w)·(L − 22); F from sugars, milk solids and pH. Form after Purlis & Salvadori 2009; factors fitted. */
-function browned(
-  lStar: number,
-  skinC: number,
-  activity: number,
-  batter: BatterProperties,
-  p: PieceParameters,
-  dt: number,
-): number {
-  const factor =
-    (0.6 + 0.1 * batter.sugarsPercent) * (0.7 + 0.075 * batter.milkSolidsPercent) * 10 ** (0.3 * (batter.ph - 7));
-  const gate = 1 / (1 + Math.exp((activity - p.browningGate.at) / p.browningGate.width));
-  return 22 + (lStar - 22) * Math.exp(-rateAt(p.browning, skinC) * factor * gate * dt);
+/** The least set point, 0–1. */
+export function leastSet(column: Column): number {
+  let least = 1;
+  for (let i = 0; i < column.tempC.length; i++) least = Math.min(least, setFraction(column, i));
+  return least;
 }
 
-function relax(done: number, rate: number, dt: number): number {
-  return 1 - (1 - done) * Math.exp(-rate * dt);
+/** Share of its water that the skin in the air has lost against what was poured; below 0 where steam has wetted it. */
+function faceLoss(column: Column, { batter }: ColumnSettings): number {
+  const poured = batter.waterFraction / (1 - batter.waterFraction);
+  return 1 - column.moisture[column.moisture.length - 1]! / poured;
 }
 
-const GROWTH = 1.25;
-const MAX_CELLS = 128;
-const SCRATCH = {
-  a: new Float64Array(MAX_CELLS),
-  b: new Float64Array(MAX_CELLS),
-  c: new Float64Array(MAX_CELLS),
-  d: new Float64Array(MAX_CELLS),
-  k: new Float64Array(MAX_CELLS),
-};
-
-/** Thomas algorithm; writes the solution into `x`. */
-function solveTridiagonal(
-  a: Float64Array,
-  b: Float64Array,
-  c: Float64Array,
-  d: Float64Array,
-  x: Float64Array,
-  n: number,
-): void {
-  for (let i = 1; i < n; i++) {
-    const w = a[i]! / b[i - 1]!;
-    b[i]! -= w * c[i - 1]!;
-    d[i]! -= w * d[i - 1]!;
-  }
-  x[n - 1] = d[n - 1]! / b[n - 1]!;
-  for (let i = n - 2; i >= 0; i--) x[i] = (d[i]! - c[i]! * x[i + 1]!) / b[i]!;
+/** How dull the face in the air looks: 1 when it has set and lost the water that made it shine. */
+export function dullness(column: Column, settings: ColumnSettings): number {
+  const set = setFraction(column, column.tempC.length - 1) / DULL_SET;
+  return Math.min(1, set, faceLoss(column, settings) / settings.parameters.dullLoss);
 }
+const DULL_SET = 0.55; // assumed

@@ -1,5 +1,5 @@
 export { batterProperties, type BatterProperties } from './batter.ts';
-export { CUES, CUES_OF, type Cue, type PieceTimeline, type Window } from './cues.ts';
+export { cuesBy, CUES, CUES_OF, BROWNINGS, type Browning, type Cue, type PieceTimeline, type Window } from './cues.ts';
 export {
   BROWNING_LSTAR,
   PIECE_PARAMETERS,
@@ -8,7 +8,33 @@ export {
   type BrowningWord,
   type PieceParameters,
 } from './parameters.ts';
-export { advance, newColumn, unsetShare, type Column, type ColumnSettings, type PlateContact } from './column.ts';
-export { STANDARD_PRESSURE_PA, simulatePiece, type PieceInput } from './timeline.ts';
-export { cueTimeAt, flipBestAt, timelineAt, timelineTable, type TimelineTable } from './table.ts';
+export { advance, openShare, touchingShare } from './advance.ts';
+export { heightM, massKgM2, newColumn, turned, type Column, type ColumnSettings, type PlateContact } from './column.ts';
+export { unsetShare, levellingS } from './setting.ts';
+export {
+  QUICK,
+  REFERENCE,
+  STANDARD_PRESSURE_PA,
+  simulatePiece,
+  type PieceInput,
+  type Resolution,
+  type SimulatedPiece,
+} from './timeline.ts';
+export {
+  appearancesAt,
+  brownedAt,
+  cueTimeAt,
+  flipBestAt,
+  hottestWithWindowC,
+  spreadsAt,
+  timelineAt,
+  timelineTable,
+  type TimelineTable,
+} from './table.ts';
+export { appearanceAt, type Appearance, type Appearances } from './appearance.ts';
+export { pictureOf, type Mark, type Patch, type Picture, type PictureOf } from './picture.ts';
+export { PREDICTED, UNCERTAIN, dueS, sensitivities, spreadLn, type Answer, type Predicted } from './spread.ts';
+export { type FlipBy } from './first-side.ts';
+export { type FruitOnPiece } from './fruit.ts';
+export { VAPOUR_PA, dissolvedMolPerKg, swollenM3PerMol } from './lookup.ts';
 export { boilingPointC, latentHeatJPerKg, saturationPressurePa } from './water.ts';

@@ -1,22 +1,23 @@
 /**
  * Parameters of the piece model.
  * Physical values carry their source. `fitted` values were searched so that one set gives the trade's ranges of first
- * side, second side and order of cues (common practice, no source); no measurement stands behind them. See docs/models.md.
+ * side, second side, cues and weight lost (common practice, no source); no measurement stands behind them. See
+ * docs/models.md.
  */
 export interface PieceParameters {
-  /** Base contact while the base is wet, and once it has dried, W/m²K. Fitted. */
+  /** Base contact while the base is wet, and once it has dried, W/m²K. Fitted; handbooks give 200–1200 for meat on a plate. */
   readonly contactWetWm2K: number;
   readonly contactDryWm2K: number;
-  /** Contact of the uneven second side, as a share of the first side's. Fitted. */
-  readonly secondSideContact: number;
-  /** Free convection over a small hot plate facing up, W/m²K. Handbook order of magnitude; value fitted. */
+  /** Share of a set, uneven face that touches the plate when it is turned onto it; a soft one lies down wholly. Fitted. */
+  readonly stiffContact: number;
+  /** Convection and radiation from the face in the air, W/m²K. Handbook order of magnitude; value fitted. */
   readonly topConvectionWm2K: number;
-  /** Share of the steam made at a boiling level that condenses in the cooler batter above. Fitted. */
-  readonly recondensed: number;
-  /** Conductivity of the gas-free batter, W/mK. Source: Choi & Okos order for 55 % water, from memory. */
-  readonly conductivityWmK: number;
-  /** Share of the thickness that is pores while it cooks; they carry heat by vapour. Assumed. */
-  readonly pores: { readonly leavened: number; readonly thin: number };
+  /** Share of the steam that finds a way out at the side and beneath instead of rising into the batter. Fitted. */
+  readonly vented: number;
+  /** Depth of cooler batter in which 63 % of the rising steam has condensed, mm. Fitted. */
+  readonly condensingMm: number;
+  /** Diffusivity of water in batter and crumb, m²/s. Order of magnitude from bread, from memory; fitted. */
+  readonly moistureM2S: number;
   /** First-order rates at a reference temperature with their activation energy. */
   readonly starch: Kinetics; // Zanoni 1995, from memory
   readonly egg: Kinetics; // order of magnitude, from memory
@@ -28,11 +29,24 @@ export interface PieceParameters {
   readonly skinTowardPlate: number;
   /** The rim is a thinner column: its share of the thickness. Fitted. */
   readonly rimThickness: number;
-  /** Gas made per area that shows as rim bubbles and as a covered face, mm. Fitted. */
-  readonly rimBubbleGasMm: number;
-  readonly coveredFaceGasMm: number;
-  /** Holes stay once the unset depth is below this share of the thickness. Fitted. */
-  readonly holesStayUnset: number;
+  /** ln of the viscosity gained from raw to set. Fitted. */
+  readonly thickening: number;
+  /** Bubbles in a litre of batter as poured. Assumed, from their size on a face. */
+  readonly bubblesPerL: number;
+  /** Radius at which a bubble overcomes the batter's yield and rises, mm. Fitted. */
+  readonly risingMm: number;
+  /** Bubbles that have burst on a square centimetre when the rim shows them, and when the face is covered. Fitted. */
+  readonly rimBurstsPerCm2: number;
+  readonly coveredBurstsPerCm2: number;
+  /** A hole that takes longer than this to level stays open, s; one that takes this share of it is seen as it bursts. Fitted. */
+  readonly holesStayS: number;
+  readonly poppingShare: number;
+  /** Share of its water that a set face has lost when it looks dull. Fitted. */
+  readonly dullLoss: number;
+  /** Unset share of the thickness at which a leavened piece just holds a flip. Fitted. */
+  readonly holdsUnset: number;
+  /** Share of the rim's mass that has gone as water when its edge lifts. Fitted. */
+  readonly liftingLoss: number;
 }
 
 export interface Kinetics {
@@ -42,23 +56,30 @@ export interface Kinetics {
 }
 
 export const PIECE_PARAMETERS: PieceParameters = {
-  contactWetWm2K: 202,
-  contactDryWm2K: 130,
-  secondSideContact: 0.85,
-  topConvectionWm2K: 6,
-  recondensed: 0.94,
-  conductivityWmK: 0.45,
-  pores: { leavened: 0.35, thin: 0.05 },
-  starch: { ratePerS: 0.06, atC: 75, activationJPerMol: 139e3 },
-  egg: { ratePerS: 0.12, atC: 76, activationJPerMol: 250e3 },
-  leavening: { ratePerS: 0.05, atC: 60, activationJPerMol: 70e3 },
-  browning: { ratePerS: 0.0192, atC: 150, activationJPerMol: 59e3 },
-  browningGate: { at: 0.94, width: 0.08 },
-  skinTowardPlate: 0.57,
-  rimThickness: 0.5,
-  rimBubbleGasMm: 3.2,
-  coveredFaceGasMm: 12.5,
-  holesStayUnset: 0.475,
+  contactWetWm2K: 354,
+  contactDryWm2K: 265,
+  stiffContact: 0.846,
+  topConvectionWm2K: 5.65,
+  vented: 0.0219,
+  condensingMm: 6.48,
+  moistureM2S: 5e-11,
+  starch: { ratePerS: 0.118, atC: 75, activationJPerMol: 139000 },
+  egg: { ratePerS: 0.199, atC: 76, activationJPerMol: 250000 },
+  leavening: { ratePerS: 0.0154, atC: 60, activationJPerMol: 70000 },
+  browning: { ratePerS: 0.0111, atC: 150, activationJPerMol: 50000 },
+  browningGate: { at: 0.835, width: 0.03 },
+  skinTowardPlate: 0.585,
+  rimThickness: 0.367,
+  thickening: 13.4,
+  bubblesPerL: 20000,
+  risingMm: 1.2,
+  rimBurstsPerCm2: 5.47,
+  coveredBurstsPerCm2: 17.1,
+  holesStayS: 0.8,
+  poppingShare: 0.334,
+  dullLoss: 0.75,
+  holdsUnset: 0.412,
+  liftingLoss: 0.447,
 };
 
 /** L* of the underside at which each word begins. No published value for pancakes is known; bread and biscuit figures borrowed. */

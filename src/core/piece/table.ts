@@ -1,26 +1,28 @@
-import type { Cue, PieceTimeline, Window } from './cues.ts';
-import { CUES } from './cues.ts';
-import { simulatePiece, type PieceInput } from './timeline.ts';
+import { BROWNINGS, type Cue, type PieceTimeline, type Window } from './cues.ts';
+import { mixedAppearance, type Appearance, type Appearances } from './appearance.ts';
+import { spreadLn, type Predicted } from './spread.ts';
+import { simulatePiece, type PieceInput, type SimulatedPiece } from './timeline.ts';
 
 /**
  * Timelines over the surfaces a plate may have, so that a changed estimate of heat costs an interpolation, not a
  * simulation. Rows are `stepC` apart.
  */
 export interface TimelineTable {
+  readonly input: PieceInput;
   readonly firstC: number;
   readonly stepC: number;
-  readonly rows: readonly PieceTimeline[];
+  readonly rows: readonly SimulatedPiece[];
 }
 
 export const TABLE_RANGE = { firstC: 130, lastC: 250, stepC: 8 } as const;
 
 export function timelineTable(input: PieceInput): TimelineTable {
   const { firstC, lastC, stepC } = TABLE_RANGE;
-  const rows: PieceTimeline[] = [];
+  const rows: SimulatedPiece[] = [];
   for (let surfaceC = firstC; surfaceC <= lastC; surfaceC += stepC) {
     rows.push(simulatePiece({ ...input, plate: { ...input.plate, surfaceC } }));
   }
-  return { firstC, stepC, rows };
+  return { input, firstC, stepC, rows };
 }
 
 /**
@@ -35,27 +37,88 @@ export function timelineAt(table: TimelineTable, surfaceC: number, timeFactor = 
     bestS: mix(x.bestS, y.bestS),
     latestS: mix(x.latestS, y.latestS),
   });
-  const cues: Partial<Record<Cue, number>> = {};
-  for (const cue of CUES) {
-    const x = a.cues[cue];
-    const y = b.cues[cue];
-    if (x !== undefined && y !== undefined) cues[cue] = mix(x, y);
-  }
-  const brownedAt: PieceTimeline['brownedAt'] = {};
-  for (const word of ['lightGold', 'golden', 'brown', 'dark'] as const) {
-    const x = a.brownedAt[word];
-    const y = b.brownedAt[word];
-    if (x !== undefined && y !== undefined) brownedAt[word] = mix(x, y);
-  }
+  /** Moments that both neighbours have. */
+  const moments = <K extends string>(x: Moments<K>, y: Moments<K>) => {
+    const mixed: Partial<Record<K, number>> = {};
+    for (const key in x) {
+      const [from, to] = [x[key], y[key]];
+      if (from !== undefined && to !== undefined) mixed[key] = mix(from, to);
+    }
+    return mixed;
+  };
   const nearest = share < 0.5 ? a : b;
+  const { coldestC } = a.done;
   return {
-    cues,
-    brownedAt,
+    cues: moments(a.cues, b.cues),
+    ...moments({ peekS: a.peekS }, { peekS: b.peekS }),
+    brownedAt: moments(a.brownedAt, b.brownedAt),
     flip: window(a.flip, b.flip),
     lift: window(a.lift, b.lift),
+    done: {
+      ...moments(
+        { springsBackS: a.done.springsBackS, colouredS: a.done.colouredS },
+        { springsBackS: b.done.springsBackS, colouredS: b.done.colouredS },
+      ),
+      coldestC: coldestC + share * (b.done.coldestC - coldestC),
+    },
+    lostShare: a.lostShare + share * (b.lostShare - a.lostShare),
+    weighedLossShare: a.weighedLossShare + share * (b.weighedLossShare - a.weighedLossShare),
     tooHot: nearest.tooHot,
     tooCool: nearest.tooCool,
   };
+}
+
+/** Moments of several things; what never comes has none. */
+type Moments<K extends string> = { readonly [key in K]?: number | undefined };
+
+/** What a piece looks like through both sides at a surface, every time multiplied by `timeFactor`. */
+export function appearancesAt(table: TimelineTable, surfaceC: number, timeFactor = 1): Appearances {
+  const { a, b, share } = neighbours(table, surfaceC);
+  const [x, y] = [a.appearances, b.appearances];
+  const step = (from: number, to: number) => (from + share * (to - from)) * timeFactor;
+  const mixed = (from: readonly Appearance[], to: readonly Appearance[]) =>
+    from.map((one, i) => mixedAppearance(one, to[i]!, share));
+  return {
+    firstStepS: step(x.firstStepS, y.firstStepS),
+    first: mixed(x.first, y.first),
+    secondStepS: step(x.secondStepS, y.secondStepS),
+    second: mixed(x.second, y.second),
+  };
+}
+
+/** When the underside reaches each colour at a surface, seconds. */
+export function brownedAt(table: TimelineTable, surfaceC: number): PieceTimeline['brownedAt'] {
+  const { a, b, share } = neighbours(table, surfaceC);
+  const times: PieceTimeline['brownedAt'] = {};
+  for (const word of BROWNINGS) {
+    const [x, y] = [a.brownedAt[word], b.brownedAt[word]];
+    if (x !== undefined && y !== undefined) times[word] = x + share * (y - x);
+  }
+  return times;
+}
+
+/** Surfaces at which spreads are worked out, °C: between them they change little. */
+const SPREAD_AT_C = [150, 185, 220] as const;
+const SPREADS = new WeakMap<TimelineTable, Map<number, Partial<Record<Predicted, number>>>>();
+
+/** Spread of ln t of what is predicted at a surface, by the parameters alone; from the nearest of three surfaces, worked out when first asked. */
+export function spreadsAt(table: TimelineTable, surfaceC: number): Partial<Record<Predicted, number>> {
+  const at = SPREAD_AT_C.reduce((a, b) => (Math.abs(b - surfaceC) < Math.abs(a - surfaceC) ? b : a));
+  let known = SPREADS.get(table);
+  if (!known) SPREADS.set(table, (known = new Map()));
+  let spreads = known.get(at);
+  if (!spreads) {
+    const { input } = table;
+    known.set(at, (spreads = spreadLn({ ...input, plate: { ...input.plate, surfaceC: at } })));
+  }
+  return spreads;
+}
+
+/** The hottest surface at which the inside holds before the underside is brown, °C; null when none of the table's does. */
+export function hottestWithWindowC(table: TimelineTable): number | null {
+  const hot = table.rows.findIndex((row) => row.tooHot);
+  if (hot < 0) return table.firstC + table.stepC * (table.rows.length - 1);
+  return hot === 0 ? null : table.firstC + table.stepC * (hot - 0.5);
 }
 
 /** When a cue is due at a surface, seconds; nothing when that heat never shows it. */

@@ -1,17 +1,22 @@
+import { advance, touchingShare } from './advance.ts';
 import type { BatterProperties } from './batter.ts';
 import {
-  advance,
-  gasMadeMm,
+  massKgM2,
   newColumn,
-  setFraction,
   turned,
-  unsetShare,
+  type AirAbove,
   type Column,
   type ColumnSettings,
   type PlateContact,
 } from './column.ts';
-import type { Cue, PieceTimeline, Window } from './cues.ts';
-import { BROWNING_LSTAR, PIECE_PARAMETERS, type PieceParameters } from './parameters.ts';
+import type { PieceTimeline } from './cues.ts';
+import { FirstSide, type FlipBy } from './first-side.ts';
+import { fruitIn, type FruitOnPiece } from './fruit.ts';
+import { appearanceFrom, appearanceOf, type Appearance, type Appearances } from './appearance.ts';
+import { steamedOffKgM2 } from './heat.ts';
+import { PIECE_PARAMETERS, type PieceParameters } from './parameters.ts';
+import { SecondSide } from './second-side.ts';
+import { VAPOUR_PA } from './lookup.ts';
 
 export interface PieceInput {
   readonly batter: BatterProperties;
@@ -21,148 +26,162 @@ export interface PieceInput {
   readonly ambientC: number;
   readonly pressurePa: number;
   readonly parameters?: PieceParameters;
+  /** The cook's school; holes that stay for a leavened piece and the dry edge for a thin one when it is left out. */
+  readonly flipBy?: FlipBy;
+  readonly fruit?: FruitOnPiece;
+  /** Covered while the first side cooks. */
+  readonly lid?: boolean;
 }
 
 export const STANDARD_PRESSURE_PA = 101325;
 
-const STEP_S = 0.5;
-const CELLS = { leavened: 16, thin: 10 } as const;
-const LONGEST_SIDE_S = { leavened: 420, thin: 300 } as const;
+/** How finely a piece is cut and stepped. */
+export interface Resolution {
+  readonly cells: { readonly leavened: number; readonly thin: number };
+  readonly stepS: { readonly leavened: number; readonly thin: number };
+}
+/** Fast enough for every tap; its error against the reference stands in docs/models.md and is held by the bench. */
+export const QUICK: Resolution = { cells: { leavened: 24, thin: 14 }, stepS: { leavened: 1, thin: 0.5 } };
+/** What the quick one is measured against. */
+export const REFERENCE: Resolution = { cells: { leavened: 60, thin: 40 }, stepS: { leavened: 0.05, thin: 0.05 } };
 
-/** A window never runs longer past its best than this share of it: beyond, a cook sees dry edges. Assumed. */
-const WIDEST_AFTER_BEST = 0.25;
-const EARLIEST_UNSET = 0.53; // unset share at which a leavened piece just holds a flip; assumed
-const TOP_SET = 0.55;
-const THIN_EARLIEST_LSTAR = 78;
-const THIN_SECOND_LSTAR = 68;
-const DONE_SET = 0.7;
-const DONE_C = 72; // coldest point; just above the 71 °C that egg dishes need
+const LONGEST_SIDE_S = { leavened: 420, thin: 300 } as const;
+/** The pour meets the plate in the first seconds: shorter steps there. */
+const MEETING = { untilS: 2, share: 0.2 };
+const EARLY = { untilS: 24, share: 0.5 };
+const SEEN = { first: 13, second: 7 };
+const SEEN_EVERY_S = 2;
+const RIM_CELLS = 0.67; // it is thinner
+
+/** A timeline with what the piece looks like on the way. */
+export interface SimulatedPiece extends PieceTimeline {
+  readonly appearances: Appearances;
+}
 
 /**
- * Simulates one piece: a core column and a thinner rim column on the first side, then the core turned over at its best
- * moment. Returns when each cue is due and the windows to flip and to lift.
+ * Simulates one piece: a core column, a thinner rim and the batter about its fruit on the first side, then core and
+ * fruit turned over at the best moment. Returns when each cue is due, the windows to flip and to lift, and what it
+ * looks like on the way.
  */
-export function simulatePiece(input: PieceInput): PieceTimeline {
-  const parameters = input.parameters ?? PIECE_PARAMETERS;
-  const settings: ColumnSettings = {
-    batter: input.batter,
-    parameters,
-    plate: input.plate,
-    ambientC: input.ambientC,
-    pressurePa: input.pressurePa,
-    stepS: STEP_S,
-  };
-  const first = firstSide(input, settings);
-  const flip = flipWindow(input, first.at);
-  const second = secondSide(input, settings, first.columnAtBest);
-  return {
-    cues: first.cues,
-    brownedAt: first.brownedAt,
-    flip,
-    lift: second.lift,
-    tooHot: first.at.brown !== undefined && first.at.brown < (first.at.holds ?? Infinity),
-    tooCool: first.at.best === undefined || second.tooCool,
-  };
-}
-
-/** Moments of the first side, seconds; missing when they never came. */
-interface FirstSideMoments {
-  holds?: number;
-  best?: number;
-  brown?: number;
-  dark?: number;
-}
-
-function firstSide(input: PieceInput, settings: ColumnSettings) {
+export function simulatePiece(input: PieceInput, resolution: Resolution = QUICK): SimulatedPiece {
   const { batter } = input;
-  const { parameters: p } = settings;
-  const core = newColumn(settings, input.thicknessMm / 1000, input.batterC, CELLS[batter.type]);
-  const rim = newColumn(settings, (p.rimThickness * input.thicknessMm) / 1000, input.batterC, CELLS[batter.type]);
-  const cues: Partial<Record<Cue, number>> = {};
-  const at: FirstSideMoments = {};
-  let columnAtBest: Column | undefined;
-  const leavened = batter.type === 'leavened';
-  for (let step = 1; step * STEP_S <= LONGEST_SIDE_S[batter.type]; step++) {
-    const t = step * STEP_S;
-    advance(core, settings, 1);
-    if (cues.dryEdge === undefined) advance(rim, settings, 1);
-    const faceSet = setFraction(core, core.tempC.length - 1) >= TOP_SET;
-    if (setFraction(rim, rim.tempC.length - 1) >= TOP_SET) cues.dryEdge ??= t;
-    if (core.baseLStar <= BROWNING_LSTAR.lightGold) cues.lightGold ??= t;
-    if (core.baseLStar <= BROWNING_LSTAR.golden) cues.golden ??= t;
-    if (core.baseLStar <= BROWNING_LSTAR.brown) at.brown ??= t;
-    if (core.baseLStar <= BROWNING_LSTAR.dark) at.dark ??= t;
-    if (leavened) {
-      if (gasMadeMm(rim, settings) >= p.rimBubbleGasMm * (input.thicknessMm / REFERENCE_MM)) cues.rimBubbles ??= t;
-      if (gasMadeMm(core, settings) >= p.coveredFaceGasMm * (input.thicknessMm / REFERENCE_MM)) cues.coveredFace ??= t;
-      const unset = unsetShare(core);
-      if (unset <= EARLIEST_UNSET) at.holds ??= t;
-      if (unset <= p.holesStayUnset) cues.holesStay ??= t;
-      // where colour comes before the holes stay, brown is the last good moment
-      if (cues.holesStay !== undefined || at.brown !== undefined) at.best ??= t;
-    } else {
-      if (faceSet) cues.faceSet ??= t;
-      if (faceSet && core.baseLStar <= THIN_EARLIEST_LSTAR) at.holds ??= t;
-      if (faceSet && cues.lightGold !== undefined) at.best ??= t;
-    }
-    if (at.best === t) columnAtBest = turned(core, settings);
-    const allSeen = !leavened || cues.holesStay !== undefined;
-    if (at.best !== undefined && allSeen && t > at.best * (1 + WIDEST_AFTER_BEST)) break;
-  }
-  const brownedAt = definedOnly({ lightGold: cues.lightGold, golden: cues.golden, brown: at.brown, dark: at.dark });
-  return { cues, at, brownedAt, columnAtBest: columnAtBest ?? turned(core, settings) };
-}
+  const parameters = input.parameters ?? PIECE_PARAMETERS;
+  const { type } = batter;
+  const shared = { batter, parameters, plate: input.plate, pressurePa: input.pressurePa };
+  const open: ColumnSettings = { ...shared, air: roomAir(input) };
+  const covered = input.lid ? { ...shared, air: LID_AIR } : open;
+  const cells = resolution.cells[type];
+  const pouredM = input.thicknessMm / 1000;
+  const fruit = input.fruit && input.fruit.count > 0 ? fruitIn(input.fruit, input.ambientC) : undefined;
+  const column = (thicknessM: number, of: { cells: number; fruit?: Column['fruit'] }) =>
+    newColumn(open, thicknessM, input.batterC, of.cells, of.fruit);
+  const core = column(pouredM, { cells });
+  const rim = column(parameters.rimThickness * pouredM, { cells: Math.round(RIM_CELLS * cells) });
+  const about = fruit && column(pouredM, { cells, fruit: fruit.fruit });
+  const startKg = massKgM2(core);
 
-function definedOnly(
-  moments: Record<keyof PieceTimeline['brownedAt'], number | undefined>,
-): PieceTimeline['brownedAt'] {
-  return Object.fromEntries(Object.entries(moments).filter(([, at]) => at !== undefined));
-}
-
-/** Thickness for which the gas of the bubble cues was fitted, mm: gas made grows with thickness. */
-const REFERENCE_MM = 8.5;
-
-function flipWindow(input: PieceInput, at: FirstSideMoments): Window {
-  const bestS = at.best ?? LONGEST_SIDE_S[input.batter.type];
-  const widest = bestS * (1 + WIDEST_AFTER_BEST);
-  return {
-    earliestS: Math.min(at.holds ?? bestS, bestS),
-    bestS,
-    latestS: Math.max(bestS, Math.min(widest, at.dark ?? widest)),
-  };
-}
-
-function secondSide(input: PieceInput, settings: ColumnSettings, column: Column): { lift: Window; tooCool: boolean } {
-  const { type } = input.batter;
-  const colouredAt = type === 'leavened' ? BROWNING_LSTAR.lightGold : THIN_SECOND_LSTAR;
-  let earliest: number | undefined;
-  let best: number | undefined;
-  let brown: number | undefined;
-  for (let step = 1; step * STEP_S <= LONGEST_SIDE_S[type]; step++) {
-    const t = step * STEP_S;
-    advance(column, settings, settings.parameters.secondSideContact);
-    const done = insideDone(column);
-    if (done) earliest ??= t;
-    if (done && column.baseLStar <= colouredAt) best ??= t;
-    if (column.baseLStar <= BROWNING_LSTAR.brown) brown ??= t;
-    if (best !== undefined && (brown !== undefined || t > 2 * best)) break;
-  }
-  const bestS = best ?? LONGEST_SIDE_S[type];
-  const widest = bestS * (1 + WIDEST_AFTER_BEST) + 3;
-  return {
-    lift: {
-      earliestS: Math.max(Math.min(earliest ?? bestS, bestS), 0.6 * bestS),
-      bestS,
-      latestS: Math.max(bestS, Math.min(widest, brown ?? widest)),
+  const cut = { stepS: resolution.stepS[type], longestS: LONGEST_SIDE_S[type] };
+  const first = new FirstSide(input.flipBy, covered, cut.longestS);
+  let overTurned: Turned | undefined;
+  const turnedNow = () => ({ core: turned(core, open), about: about && turned(about, open) });
+  const firstSeen = cookSide(about ? [core, rim, about] : [core, rim], covered, cut, {
+    touching: () => 1,
+    look: () => appearanceOf(core, rim, covered, pouredM, false),
+    see: (atS) => {
+      first.see(atS, core, rim, about);
+      if (first.best !== undefined) overTurned ??= turnedNow();
     },
-    tooCool: best === undefined,
+    over: (atS) => first.over(atS),
+  });
+  const flip = first.window();
+
+  const { core: back, about: aboutBack } = overTurned ?? turnedNow();
+  const second = new SecondSide(type, flip.bestS, cut.longestS);
+  let lost: Loss | undefined;
+  const secondSeen = cookSide(aboutBack ? [back, aboutBack] : [back], open, cut, {
+    touching: (column) => touchingShare(column, open),
+    look: () => appearanceOf(back, rim, open, pouredM, true),
+    see: (atS) => {
+      second.see(atS, back, aboutBack);
+      if (second.best !== undefined) lost ??= lossOf(back, open, startKg);
+    },
+    over: (atS) => second.over(atS),
+  });
+  const lift = second.window();
+  const firstStepS = flip.latestS / (SEEN.first - 1);
+  const secondStepS = lift.latestS / (SEEN.second - 1);
+  return {
+    ...first.found(),
+    flip,
+    lift,
+    done: second.done(),
+    ...(lost ?? lossOf(back, open, startKg)),
+    appearances: {
+      firstStepS,
+      first: resampled(firstSeen, firstStepS, SEEN.first),
+      secondStepS,
+      second: resampled(secondSeen, secondStepS, SEEN.second),
+    },
+    tooHot: first.tooHot,
+    tooCool: first.best === undefined || second.best === undefined,
   };
 }
 
-/** Set all through and hot enough at its coldest point. */
-function insideDone(column: Column): boolean {
-  for (let i = 0; i < column.tempC.length; i++) {
-    if (setFraction(column, i) < DONE_SET || column.tempC[i]! < DONE_C) return false;
+interface Turned {
+  readonly core: Column;
+  readonly about: Column | undefined;
+}
+
+/** What is done with a side while it cooks. */
+interface Watch {
+  touching(column: Column): number;
+  look(): Appearance;
+  see(atS: number): void;
+  over(atS: number): boolean;
+}
+
+/** Cooks the columns of one side until it is over; returns what it looked like every two seconds and at its end. */
+function cookSide(
+  columns: readonly Column[],
+  settings: ColumnSettings,
+  { stepS, longestS }: { readonly stepS: number; readonly longestS: number },
+  watch: Watch,
+): Appearance[] {
+  const seen: Appearance[] = [];
+  for (let atS = 0; atS < longestS && !watch.over(atS);) {
+    if (seen.length * SEEN_EVERY_S <= atS + 1e-9) seen.push(watch.look());
+    const dt = stepAt(atS, stepS);
+    for (const column of columns) advance(column, settings, watch.touching(column), dt);
+    atS += dt;
+    watch.see(atS);
   }
-  return true;
+  seen.push(watch.look());
+  return seen;
+}
+
+type Loss = Pick<PieceTimeline, 'lostShare' | 'weighedLossShare'>;
+
+function lossOf(column: Column, settings: ColumnSettings, startKgM2: number): Loss {
+  const nowKg = massKgM2(column);
+  return {
+    lostShare: 1 - nowKg / startKgM2,
+    weighedLossShare: 1 - (nowKg - steamedOffKgM2(column, settings)) / startKgM2,
+  };
+}
+
+/** Half-damp air of the room: its vapour at half of what it could hold. */
+function roomAir({ ambientC }: PieceInput): AirAbove {
+  return { tempC: ambientC, vapourPa: 0.5 * VAPOUR_PA.at(ambientC) };
+}
+/** Under a lid: warm and full of the piece's own steam. Assumed. */
+const LID_AIR: AirAbove = { tempC: 85, vapourPa: VAPOUR_PA.at(80) };
+
+/** Length of the step from a moment of a side. */
+function stepAt(atS: number, stepS: number): number {
+  return stepS * (atS < MEETING.untilS - 1e-9 ? MEETING.share : atS < EARLY.untilS - 1e-9 ? EARLY.share : 1);
+}
+
+/** Appearances taken every two seconds, read off at even steps up to the end of their window. */
+function resampled(seen: readonly Appearance[], stepS: number, count: number): Appearance[] {
+  return Array.from({ length: count }, (_, i) => appearanceFrom(seen, SEEN_EVERY_S, i * stepS));
 }

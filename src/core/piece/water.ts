@@ -34,3 +34,6 @@ export function boilingPointC(pressurePa: number): number {
 export function latentHeatJPerKg(tempC: number): number {
   return 2.501e6 - 2430 * tempC;
 }
+
+/** Specific heat of water near 40 °C, J/kgK; Choi & Okos 1986, from memory. */
+export const WATER_J_PER_KG_K = 4179;

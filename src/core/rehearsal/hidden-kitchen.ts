@@ -1,11 +1,12 @@
 import { PROBE_SD_C, besideZoneC } from '#core/plate';
-import { pieceInput, placeOf, stationNow, surfaceModel } from '#core/desk';
+import { cookedPiece, liftedOf, pieceInput, placeOf, stationNow, surfaceModel, type CookedPiece } from '#core/desk';
 import {
   PIECE_PARAMETERS,
+  appearancesAt,
   timelineAt,
   timelineTable,
   type PieceParameters,
-  type PieceTimeline,
+  type SimulatedPiece,
   type TimelineTable,
 } from '#core/piece';
 import type { Piece, Pins, RunState } from '#core/run';
@@ -25,7 +26,7 @@ export interface HiddenKitchen {
 }
 
 /** Spreads of the hidden faults. Assumed, about what kitchens differ by. */
-const SPREAD = { lnPower: 0.06, assumedC: 10, lnContact: 0.08, lnBrowning: 0.18, unset: 0.02 };
+const SPREAD = { lnPower: 0.06, assumedC: 10, lnContact: 0.08, lnBrowning: 0.18, lnHoles: 0.3 };
 
 export function hiddenKitchen(seed: number): HiddenKitchen {
   const random = seeded(seedFrom('batter', seed));
@@ -43,7 +44,7 @@ export function hiddenKitchen(seed: number): HiddenKitchen {
         ...PIECE_PARAMETERS.browning,
         ratePerS: PIECE_PARAMETERS.browning.ratePerS * draw(SPREAD.lnBrowning),
       },
-      holesStayUnset: PIECE_PARAMETERS.holesStayUnset + SPREAD.unset * normal(random),
+      holesStayS: PIECE_PARAMETERS.holesStayS * draw(SPREAD.lnHoles),
     },
   };
 }
@@ -102,7 +103,7 @@ export function trueTimeline(
   piece: Piece,
   nowMs: number,
   tables: TrueTables,
-): PieceTimeline {
+): SimulatedPiece {
   const input = { ...pieceInput(pins, state, piece, piece.pouredAtMs), parameters: kitchen.parameters };
   const key = JSON.stringify(input);
   let table = tables.get(key);
@@ -110,5 +111,20 @@ export function trueTimeline(
   const surface = trueSurface(kitchen, pins, state, piece.stationId, piece.zoneId, nowMs);
   const zoneC = surface(piece.pouredAtMs);
   const station = stationNow(pins, state, piece.stationId);
-  return timelineAt(table, zoneC + besideZoneC(station, placeOf(pins, state, piece), zoneC, pins.roomC));
+  const surfaceC = zoneC + besideZoneC(station, placeOf(pins, state, piece), zoneC, pins.roomC);
+  return { ...timelineAt(table, surfaceC), appearances: appearancesAt(table, surfaceC) };
+}
+
+/** Every piece of a formula as it really came off. */
+export function trulyCooked(
+  kitchen: HiddenKitchen,
+  pins: Pins,
+  state: RunState,
+  formulaId: string,
+  nowMs: number,
+  tables: TrueTables,
+): CookedPiece[] {
+  return liftedOf(state, formulaId).map((piece) =>
+    cookedPiece(piece, trueTimeline(kitchen, pins, state, piece, nowMs, tables).appearances),
+  );
 }

@@ -3,6 +3,7 @@ export {
   simulatedProbe,
   trueSurface,
   trueTimeline,
+  trulyCooked,
   type HiddenKitchen,
   type TrueTables,
 } from './hidden-kitchen.ts';

@@ -1,20 +1,32 @@
 import { expose } from 'comlink';
 import {
+  asCooked,
+  cookStrip,
   forecast,
+  fruitEffects,
   lotConsistency,
   lotFor,
   planRun,
   pourEffects,
   stationNow,
+  type CookStrip,
+  type CookedPiece,
   type Forecast,
   type PourEffects,
   type RunPlan,
   type TableCache,
 } from '#core/desk';
 import type { ScaledBatter } from '#core/formula';
-import type { PieceTimeline } from '#core/piece';
+import type { SimulatedPiece } from '#core/piece';
 import { besideZoneC, type SpotOnPlate } from '#core/plate';
-import { hiddenKitchen, simulatedProbe, trueSurface, trueTimeline, type TrueTables } from '#core/rehearsal';
+import {
+  hiddenKitchen,
+  simulatedProbe,
+  trueSurface,
+  trueTimeline,
+  trulyCooked,
+  type TrueTables,
+} from '#core/rehearsal';
 import { zoneKey, type Pins, type RunState } from '#core/run';
 import { plateAnswers } from './plates.ts';
 
@@ -22,7 +34,7 @@ import { plateAnswers } from './plates.ts';
 export interface Outlook {
   readonly forecast: Forecast;
   /** In a rehearsal: what really happens to each piece on a plate. */
-  readonly truth: Readonly<Record<string, PieceTimeline>>;
+  readonly truth: Readonly<Record<string, SimulatedPiece>>;
 }
 
 const tables: TableCache = new Map();
@@ -32,7 +44,7 @@ const desk = {
   ...plateAnswers(tables),
 
   outlook(pins: Pins, state: RunState, nowMs: number, rehearsalSeed: number | null): Outlook {
-    const truth: Record<string, PieceTimeline> = {};
+    const truth: Record<string, SimulatedPiece> = {};
     if (rehearsalSeed !== null) {
       const kitchen = hiddenKitchen(rehearsalSeed);
       for (const id of state.onPlate.values()) {
@@ -65,6 +77,22 @@ const desk = {
     const lot = state.lots.get(key);
     if (!lot || lot.mixedAtMs === null) return null;
     return pourEffects(pins, state, lot, lotConsistency(pins, state, lot, pourMs), pourMs, tables);
+  },
+
+  /** How each piece of a formula came off; `rehearsalSeed` gives what really happened. */
+  cooked(pins: Pins, state: RunState, formulaId: string, nowMs: number, rehearsalSeed: number | null): CookedPiece[] {
+    if (rehearsalSeed === null) return asCooked(pins, state, formulaId, nowMs, tables);
+    return trulyCooked(hiddenKitchen(rehearsalSeed), pins, state, formulaId, nowMs, trueTables);
+  },
+
+  /** How a formula's next piece will look on the way. */
+  strip(pins: Pins, state: RunState, formulaId: string, nowMs: number): CookStrip | null {
+    return cookStrip(pins, state, formulaId, nowMs, tables);
+  },
+
+  /** What so many berries do to the first side. */
+  fruit(pins: Pins, state: RunState, formulaId: string, each: number, diameterMm: number, nowMs: number) {
+    return fruitEffects(pins, state, formulaId, each, diameterMm, nowMs);
   },
 
   probe(

@@ -206,9 +206,14 @@ const words = (group: string, options: readonly string[]) =>
           :label="t(`making.${each}`)"
           :error="said(`heat.${each}`) ?? (each === 'targetC' ? said('heat') : undefined)"
         />
+        <ChoiceField
+          v-model="form.heat.cover"
+          :label="t('making.coverLabel')"
+          :options="words('making.cover', ['open', 'lid'])"
+        />
         <FormField
           v-model="form.heat.reason"
-          class="sm:col-span-3"
+          class="sm:col-span-2"
           :label="t('making.why')"
           :error="said('heat.reason')"
         />
@@ -227,8 +232,16 @@ const words = (group: string, options: readonly string[]) =>
         />
         <ChoiceField v-model="form.flip.rule" :label="t('making.flip')" :options="words('making.rule', FLIP_RULES)" />
         <FormField
+          v-if="form.flip.rule === 'time'"
+          v-model="form.flip.seconds"
+          type="decimal"
+          unit="s"
+          :label="t('making.flipAfter')"
+          :error="said('flip.seconds')"
+        />
+        <FormField
           v-model="form.flip.reason"
-          class="sm:col-span-2"
+          :class="form.flip.rule === 'time' ? '' : 'sm:col-span-2'"
           :label="t('making.why')"
           :error="said('flip.reason')"
         />

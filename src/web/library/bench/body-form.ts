@@ -39,9 +39,9 @@ export interface BodyForm {
     watch: FormulaBody['rest']['watch'];
     reason: string;
   };
-  heat: { targetC: string; lowC: string; highC: string; reason: string };
+  heat: { targetC: string; lowC: string; highC: string; cover: 'open' | 'lid'; reason: string };
   portion: { volumeMl: string; reason: string };
-  flip: { rule: FormulaBody['flip']['rule']; reason: string };
+  flip: { rule: FormulaBody['flip']['rule']; seconds: string; reason: string };
   fat: { kind: FormulaBody['fat']['kind']; rule: FormulaBody['fat']['rule']; reason: string };
 }
 
@@ -67,9 +67,16 @@ export function bodyForm(body: FormulaBody, unit: TemperatureUnit): BodyForm {
       ...{ earliestMin: shown(rest.earliestMin), bestMin: shown(rest.bestMin), latestMin: shown(rest.latestMin) },
       ...{ where: rest.where, watch: rest.watch, reason: rest.reason },
     },
-    heat: { targetC: degrees(heat.targetC), lowC: degrees(heat.lowC), highC: degrees(heat.highC), reason: heat.reason },
+    heat: {
+      ...{ targetC: degrees(heat.targetC), lowC: degrees(heat.lowC), highC: degrees(heat.highC) },
+      ...{ cover: heat.lid ? ('lid' as const) : ('open' as const), reason: heat.reason },
+    },
     portion: { volumeMl: shown(body.portion.volumeMl), reason: body.portion.reason },
-    flip: { ...body.flip },
+    flip: {
+      rule: body.flip.rule,
+      seconds: body.flip.seconds ? shown(body.flip.seconds) : '',
+      reason: body.flip.reason,
+    },
     fat: { ...body.fat },
   };
 }
@@ -109,10 +116,17 @@ export function readBodyForm(form: BodyForm, body: FormulaBody, unit: Temperatur
       targetC: degrees(heat.targetC, body.heat.targetC),
       lowC: degrees(heat.lowC, body.heat.lowC),
       highC: degrees(heat.highC, body.heat.highC),
+      ...(heat.cover === 'lid' ? { lid: true } : {}),
       reason: heat.reason,
     },
     portion: { volumeMl: readFigure(form.portion.volumeMl), reason: form.portion.reason },
-    flip: form.flip,
+    flip: {
+      rule: form.flip.rule,
+      ...(form.flip.rule === 'time' && form.flip.seconds.trim() !== ''
+        ? { seconds: readFigure(form.flip.seconds) }
+        : {}),
+      reason: form.flip.reason,
+    },
     fat: form.fat,
   });
   const errors: Record<string, string> = {};

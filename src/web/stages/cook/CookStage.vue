@@ -97,7 +97,7 @@ key('n', notYet);
 key('[', () => board.look(-1));
 key(']', () => board.look(1));
 key('x', () => looked.value && board.lose(looked.value));
-for (const digit of [1, 2, 3, 4, 5, 6]) {
+for (const digit of [1, 2, 3, 4, 5, 6, 7]) {
   key(String(digit), () => {
     const piece = looked.value;
     const cue = piece && CUES_OF[familyOf(formulaOf(store.run!.pins, piece.formulaId).type)][digit - 1];

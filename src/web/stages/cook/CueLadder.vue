@@ -6,11 +6,11 @@ import { familyOf } from '#core/formula';
 import { CUES_OF, type Cue } from '#core/piece';
 import type { Piece } from '#core/run';
 import BigButton from '../../parts/BigButton.vue';
-import { number, stretch } from '../../parts/format.ts';
+import { number, stretch, temperature } from '../../parts/format.ts';
 import PaperCard from '../../parts/PaperCard.vue';
 import { useRun } from '../../stores/run.ts';
 import { t } from '../../words/index.ts';
-import { appearanceOf } from './use-appearance.ts';
+import { seenOf } from './use-appearance.ts';
 
 /** Predicted and seen cues of one piece, and the way to say what is seen on it. */
 const props = defineProps<{ piece: Piece }>();
@@ -23,9 +23,13 @@ const seconds = (ms: number) => (ms - props.piece.pouredAtMs) / 1000;
 interface Rung {
   readonly cue: Cue;
   readonly at: number | null;
+  /** Nine in ten of its moments lie so far to either side, s. */
+  readonly give: number | null;
   readonly seen: number | null;
   readonly digit: number;
 }
+const NINE_IN_TEN = 1.645; // standard deviations to either side, of a normal
+
 const rungs = computed(() =>
   CUES_OF[familyOf(body.value.type)]
     .map((cue, index): Rung => {
@@ -34,6 +38,7 @@ const rungs = computed(() =>
       return {
         cue,
         at: at === undefined ? null : seconds(at),
+        give: at === undefined ? null : NINE_IN_TEN * (predicted.value?.cueSpreadS[cue] ?? 0),
         seen: seen ? seconds(seen.atMs) : null,
         digit: index + 1,
       };
@@ -43,7 +48,29 @@ const rungs = computed(() =>
 const ageS = computed(() => seconds(store.nowMs));
 const flipped = computed(() => props.piece.flippedAtMs !== null);
 /** In a rehearsal the eyes' view is said in words too. */
-const visible = computed(() => (store.run?.rehearsal && !flipped.value ? appearanceOf(store, props.piece) : null));
+const visible = computed(() => (store.run?.rehearsal ? seenOf(store, props.piece) : null));
+const browned = computed(() => {
+  const { brown, dark } = predicted.value?.timeline.brownedAt ?? {};
+  if (brown === undefined) return '';
+  return dark === undefined
+    ? t('ladder.lateBrown', { time: stretch(brown) })
+    : t('ladder.late', { time: stretch(brown), dark: stretch(dark) });
+});
+/** What says that a second side is done, and when. */
+const doneSigns = computed(() => {
+  const { springsBackS, colouredS } = predicted.value?.timeline.done ?? {};
+  return [
+    { words: t('ladder.springs'), atS: springsBackS },
+    { words: t('ladder.coloured'), atS: colouredS },
+  ].filter((sign): sign is { words: string; atS: number } => sign.atS !== undefined);
+});
+const tooHot = computed(() => {
+  const piece = predicted.value;
+  if (!piece?.tooHot) return '';
+  return piece.windowUpToC === null
+    ? t('ladder.tooHotAlways')
+    : t('ladder.tooHot', { temperature: temperature(piece.windowUpToC) });
+});
 </script>
 
 <template>
@@ -86,7 +113,13 @@ const visible = computed(() => (store.run?.rehearsal && !flipped.value ? appeara
           }}</span></span
         >
       </p>
-      <p v-if="predicted?.tooHot" class="mt-1 text-sm font-semibold text-ember">{{ t('ladder.tooHot') }}</p>
+      <p v-if="tooHot" class="mt-1 text-sm font-semibold text-ember">{{ tooHot }}</p>
+      <p v-if="predicted" class="mt-1 text-sm text-soft">
+        <template v-if="predicted.timeline.peekS !== undefined">{{
+          t('ladder.peek', { time: stretch(predicted.timeline.peekS) })
+        }}</template>
+        {{ browned }}
+      </p>
       <p class="mt-2 mb-1 text-sm text-soft">{{ t('ladder.see', { place: piece.placeId }) }}</p>
       <ol class="grid grid-cols-2 gap-1.5">
         <li v-for="rung in rungs" :key="rung.cue" class="flex">
@@ -109,6 +142,9 @@ const visible = computed(() => (store.run?.rehearsal && !flipped.value ? appeara
               <span class="figure text-lg leading-tight" :class="{ 'text-soft': rung.at !== null && rung.at < ageS }">{{
                 rung.at === null ? '–' : stretch(rung.at)
               }}</span>
+              <span v-if="rung.seen === null && rung.give !== null" class="text-sm text-soft">{{
+                t('ladder.give', { s: number(Math.max(1, rung.give)) })
+              }}</span>
               <span v-if="rung.seen !== null" class="flex items-center gap-0.5 text-sm text-leaf"
                 ><Check class="size-4" aria-hidden="true" />{{ t('ladder.seen', { time: stretch(rung.seen) }) }}</span
               >
@@ -118,8 +154,8 @@ const visible = computed(() => (store.run?.rehearsal && !flipped.value ? appeara
       </ol>
       <p v-if="visible" class="mt-2 text-sm leading-snug text-soft" data-testid="visible">
         {{
-          visible.seen.length
-            ? t('ladder.shows', { cues: visible.seen.map((cue) => t(`cue.${cue}`)).join(', ') })
+          visible.cues.length
+            ? t('ladder.shows', { cues: visible.cues.map((cue) => t(`cue.${cue}`)).join(', ') })
             : t('ladder.showsNothing')
         }}
       </p>
@@ -130,7 +166,16 @@ const visible = computed(() => (store.run?.rehearsal && !flipped.value ? appeara
         <span class="font-semibold">{{ t('verb.lift') }}</span>
         <span class="figure text-xl">{{ stretch((predicted.lift.bestMs - piece.flippedAtMs!) / 1000) }}</span>
       </p>
-      <p class="mt-2 text-sm text-soft">{{ t(`ladder.done.${familyOf(body.type)}`) }}</p>
+      <ul class="mt-2 grid grid-cols-2 gap-1.5">
+        <li v-for="sign in doneSigns" :key="sign.words" class="rounded-control border border-line px-2.5 py-1.5">
+          <span class="block text-[0.95rem] leading-tight font-semibold">{{ sign.words }}</span>
+          <span class="figure text-lg">{{ stretch(sign.atS) }}</span>
+        </li>
+      </ul>
+      <p class="mt-2 text-sm text-soft">
+        {{ t('ladder.coldest', { temperature: temperature(predicted.timeline.done.coldestC) }) }}.
+        {{ t(`ladder.done.${familyOf(body.type)}`) }}
+      </p>
     </template>
     <BigButton class="mt-2 w-full text-base" @click="emit('lose')">{{
       t('ladder.lost', { place: piece.placeId })

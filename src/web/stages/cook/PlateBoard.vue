@@ -2,6 +2,7 @@
 import { computed } from 'vue';
 import { discInRun, formulaOf, placesIn, stationNow, zoneOf, type Hand, type ZoneForecast } from '#core/desk';
 import { familyOf } from '#core/formula';
+import { BROWNING_LSTAR } from '#core/piece';
 import type { Place } from '#core/pour';
 import { placeKey } from '#core/run';
 import { markText, stretch, temperature, temperatureSpread } from '../../parts/format.ts';
@@ -9,7 +10,7 @@ import { useRun } from '../../stores/run.ts';
 import { t } from '../../words/index.ts';
 import PlateDrawing from '../PlateDrawing.vue';
 import PieceOnPlate from './PieceOnPlate.vue';
-import { appearanceOf } from './use-appearance.ts';
+import { seenOf, type PieceSeen } from './use-appearance.ts';
 
 /** A plate as it lies before the cook. One tap on a place does its next action. */
 const props = defineProps<{
@@ -40,17 +41,17 @@ const spots = computed(() =>
     const hand = props.hands.find(
       (candidate) => candidate.stationId === props.stationId && candidate.placeId === place.id,
     );
-    const look = piece ? appearanceOf(store, piece) : null;
+    const seen = piece ? seenOf(store, piece) : null;
     const isNext =
       props.next !== undefined && props.next.stationId === props.stationId && props.next.placeId === place.id;
     return {
       place,
       piece,
       hand,
-      look,
+      seen,
       isNext,
       time: hand ? timeOf(hand) : '',
-      light: piece?.flippedAtMs != null && (look?.underside === 'brown' || look?.underside === 'dark'),
+      light: piece?.flippedAtMs != null && seen !== null && seen.look.overLStar < BROWNING_LSTAR.brown,
     };
   }),
 );
@@ -73,21 +74,21 @@ function spoken({
   hand,
   piece,
   time,
-  look,
+  seen,
 }: {
   place: Place;
   hand: Hand | undefined;
   piece: unknown;
   time: string;
-  look: ReturnType<typeof appearanceOf>;
+  seen: PieceSeen | null;
 }): string {
   if (!hand) return t(piece ? 'board.waits' : 'board.empty', { place: place.id });
-  const seen = look?.seen.at(-1);
+  const last = seen?.cues.at(-1);
   return t('board.spoken', {
     verb: t(`verb.${hand.verb}`),
     place: place.id,
     time: time || t('board.pour'),
-    seen: seen ? t(`cue.${seen}`) : '',
+    seen: last ? t(`cue.${last}`) : '',
   });
 }
 function act(hand: Hand | undefined): void {
@@ -136,13 +137,14 @@ const labelMm = computed(() => Math.min(disc.value.diameterMm / 3.6, 34));
           <circle :cx="spot.place.xMm" :cy="spot.place.yMm" :r="touchMm" fill="transparent" />
           <template v-if="spot.piece">
             <PieceOnPlate
+              v-if="spot.seen"
               :id="spot.piece.id"
               :x-mm="spot.place.xMm"
               :y-mm="spot.place.yMm"
               :diameter-mm="disc.diameterMm"
               :flipped="spot.piece.flippedAtMs !== null"
               :thin="familyOf(body.type) === 'thin'"
-              :look="spot.look"
+              :look="spot.seen.look"
             />
             <g
               class="figure"

@@ -1,12 +1,23 @@
-import { appearanceAt, type Appearance } from '#core/desk';
+import { appearanceAt, cuesBy, type Appearance, type Cue } from '#core/piece';
 import type { Piece } from '#core/run';
 import type { useRun } from '../../stores/run.ts';
 
+/** What is seen of a piece now. */
+export interface PieceSeen {
+  readonly look: Appearance;
+  /** Cues that show, in the order in which they came. */
+  readonly cues: readonly Cue[];
+}
+
 /** How a piece looks now: in a rehearsal what is really there, else what is predicted. */
-export function appearanceOf(store: ReturnType<typeof useRun>, piece: Piece): Appearance | null {
-  const timeline = store.run?.rehearsal
-    ? store.outlook?.truth[piece.id]
-    : store.outlook?.forecast.pieces[piece.id]?.timeline;
-  if (!timeline) return null;
-  return appearanceAt(timeline, ((piece.flippedAtMs ?? store.nowMs) - piece.pouredAtMs) / 1000);
+export function seenOf(store: ReturnType<typeof useRun>, piece: Piece): PieceSeen | null {
+  const predicted = store.outlook?.forecast.pieces[piece.id];
+  const truth = store.run?.rehearsal ? store.outlook?.truth[piece.id] : undefined;
+  const timeline = store.run?.rehearsal ? truth : predicted?.timeline;
+  const appearances = store.run?.rehearsal ? truth?.appearances : predicted?.appearances;
+  if (!timeline || !appearances) return null;
+  const after = (atMs: number) => (atMs - piece.pouredAtMs) / 1000;
+  const flippedS = piece.flippedAtMs === null ? null : after(piece.flippedAtMs);
+  const nowS = after(store.nowMs);
+  return { look: appearanceAt(appearances, nowS, flippedS), cues: cuesBy(timeline, flippedS ?? nowS) };
 }

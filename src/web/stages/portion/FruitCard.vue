@@ -1,13 +1,18 @@
 <script setup lang="ts">
-import { computed, ref } from 'vue';
+import { computed, ref, shallowRef, toRaw, watch } from 'vue';
+import type { FruitEffects } from '#core/desk';
 import { fruitShares } from '#core/pour';
 import FormField from '../../parts/FormField.vue';
 import PaperCard from '../../parts/PaperCard.vue';
+import { stretch } from '../../parts/format.ts';
 import { readFigure } from '../../parts/read-figure.ts';
+import { useRun } from '../../stores/run.ts';
+import { desk } from '../../workers/desk.ts';
 import { t, tn } from '../../words/index.ts';
 
 /** Fruit counted onto the pieces: equal shares, and what is left over. */
-const props = defineProps<{ pieces: number; diameterMm: number }>();
+const props = defineProps<{ formulaId: string; pieces: number; diameterMm: number }>();
+const store = useRun();
 const count = ref('');
 const value = computed(() => readFigure(count.value));
 const wrong = computed(
@@ -15,6 +20,28 @@ const wrong = computed(
 );
 const shares = computed(() =>
   count.value.trim() === '' || wrong.value ? null : fruitShares(value.value, props.pieces, props.diameterMm),
+);
+
+/** What so much fruit does to the first side, by the piece model; none for a share that is not whole. */
+const effects = shallowRef<FruitEffects | null>(null);
+let asked = 0;
+watch(
+  () => [props.formulaId, Math.min(shares.value?.each ?? 0, shares.value?.most ?? 0), props.diameterMm] as const,
+  async ([formulaId, each, diameterMm]) => {
+    const turn = ++asked;
+    effects.value = null;
+    if (each < 1 || !store.run || !store.state) return;
+    const answer = await desk().fruit(
+      toRaw(store.run.pins),
+      toRaw(store.state),
+      formulaId,
+      each,
+      diameterMm,
+      store.nowMs,
+    );
+    if (turn === asked) effects.value = answer;
+  },
+  { immediate: true },
 );
 </script>
 
@@ -36,6 +63,15 @@ const shares = computed(() =>
       </p>
       <p v-if="shares.each > shares.most" class="text-ember">
         {{ t('portionMore.fruitTooMany', { most: shares.most }) }}
+      </p>
+      <p v-if="effects" data-testid="fruit-slows">
+        {{
+          t('portionMore.fruitSlows', {
+            plain: stretch(effects.plainS),
+            fresh: stretch(effects.freshS),
+            frozen: stretch(effects.frozenS),
+          })
+        }}
       </p>
       <p class="text-sm text-soft">{{ t('portionMore.frozen') }}</p>
     </template>

@@ -11,6 +11,7 @@ import { useRun } from '../../stores/run.ts';
 import { t } from '../../words/index.ts';
 import { GAP_MM } from '#core/pour';
 import LotTabs from '../LotTabs.vue';
+import CookStrip from './CookStrip.vue';
 import FruitCard from './FruitCard.vue';
 import LayoutBoard from './LayoutBoard.vue';
 import MouldField from './MouldField.vue';
@@ -138,7 +139,7 @@ const isIn = (ml: number) => Math.abs(ml - volumeMl.value) < 0.5;
         </PaperCard>
         <WishedPour :formula-id="formulaId" :station-ids="item.stationIds" @choose="set" />
         <OwnLadles @choose="set" />
-        <FruitCard :pieces="item.pieces" :diameter-mm="first.diameterMm" />
+        <FruitCard :formula-id="formulaId" :pieces="item.pieces" :diameter-mm="first.diameterMm" />
       </div>
       <div class="flex min-w-0 flex-col gap-4">
         <PaperCard>
@@ -195,5 +196,6 @@ const isIn = (ml: number) => Math.abs(ml - volumeMl.value) < 0.5;
         <LayoutBoard v-for="id in item.stationIds" :key="id" :formula-id="formulaId" :station-id="id" />
       </div>
     </div>
+    <CookStrip :formula-id="formulaId" :diameter-mm="first.diameterMm" :volume-ml="volumeMl" />
   </div>
 </template>

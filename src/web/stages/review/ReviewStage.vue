@@ -9,6 +9,7 @@ import { useRun } from '../../stores/run.ts';
 import { t, tn } from '../../words/index.ts';
 import { clashWords } from '../clash-words.ts';
 import LotTabs from '../LotTabs.vue';
+import CookedPieces from './CookedPieces.vue';
 import FirstSideChart from './FirstSideChart.vue';
 
 const store = useRun();
@@ -76,6 +77,7 @@ async function keepNote(): Promise<void> {
         >
       </div>
       <LotTabs v-model="formulaId" :label="t('review.which')" />
+      <CookedPieces :formula-id="formulaId" />
       <div class="grid items-start gap-4 lg:grid-cols-[3fr_2fr]">
         <PaperCard>
           <h2 class="text-lg">{{ t('review.chart', { pieces: body.pieceWord }) }}</h2>

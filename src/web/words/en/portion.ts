@@ -69,5 +69,14 @@ export const portion = {
     fruitNone: 'Fewer than one a piece: share them by eye.',
     fruitError: 'Write a whole number, from 0 to 20 000.',
     frozen: 'Frozen fruit stays frozen until it is poured, and slows the cook.',
+    strip: 'How it will cook',
+    stripLead:
+      'On a plate at {surface}: flip after {flip}, lift {lift} later. Above what you see, below what is beneath.',
+    stripPoured: 'poured',
+    stripWet: 'wet, nothing yet',
+    stripTurned: 'turned',
+    stripOver: 'From above: {what}',
+    stripUnder: 'Beneath: {below}',
+    fruitSlows: 'First side about {plain} without, {fresh} with it, {frozen} if it is frozen.',
   },
 };

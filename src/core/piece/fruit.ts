@@ -1,0 +1,40 @@
+import type { Fruit } from './column.ts';
+
+/** Fruit counted onto a piece. */
+export interface FruitOnPiece {
+  readonly count: number;
+  readonly eachG: number;
+  readonly frozen: boolean;
+  /** Area of the piece, m². */
+  readonly areaM2: number;
+}
+
+const FRUIT_KG_M3 = 1000; // near water
+const BATTER_WMK = 0.5; // as the wet batter around it
+const ICE_SHARE = 0.85; // berries are so much water; handbook order
+const FROZEN_C = -18;
+/** A berry draws on the batter out to twice its own radius. Assumed. */
+const REACH = 2;
+
+/**
+ * The batter about the fruit: what share of the piece it is, and the fruit as a lump in it. A sphere in still batter
+ * takes heat at k/r over its own surface (Nu = 2).
+ */
+export function fruitIn(
+  { count, eachG, frozen, areaM2 }: FruitOnPiece,
+  roomC: number,
+): { share: number; fruit: Fruit } {
+  const kg = eachG / 1000;
+  const radiusM = Math.cbrt((3 * kg) / (4 * Math.PI * FRUIT_KG_M3));
+  const reachM2 = Math.PI * (REACH * radiusM) ** 2;
+  const kgM2 = kg / reachM2;
+  return {
+    share: Math.min(1, (count * reachM2) / areaM2),
+    fruit: {
+      kgM2,
+      conductanceWm2K: ((BATTER_WMK / radiusM) * 4 * Math.PI * radiusM ** 2) / reachM2,
+      tempC: frozen ? FROZEN_C : roomC,
+      iceKgM2: frozen ? ICE_SHARE * kgM2 : 0,
+    },
+  };
+}

@@ -1,0 +1,62 @@
+import { cellHeightM, setFraction, type Column, type ColumnSettings } from './column.ts';
+import { leftAfter } from './kinetics.ts';
+
+/** One step of setting: starch swells and egg coagulates, first order. */
+export function setStep(
+  { tempC, wasC, starchSet, eggSet }: Column,
+  { parameters: p }: ColumnSettings,
+  dt: number,
+): void {
+  const starch = leftAfter(p.starch, dt);
+  const egg = leftAfter(p.egg, dt);
+  for (let i = 0; i < tempC.length; i++) {
+    const t = 0.5 * (tempC[i]! + wasC[i]!);
+    starchSet[i] = 1 - (1 - starchSet[i]!) * starch.at(t);
+    eggSet[i] = 1 - (1 - eggSet[i]!) * egg.at(t);
+  }
+}
+
+/** Share of the thickness not yet set, counted from the face in the air downwards. */
+export function unsetShare(column: Column): number {
+  const n = column.tempC.length;
+  let unsetM = 0;
+  let totalM = 0;
+  for (let i = 0; i < n; i++) totalM += cellHeightM(column, i);
+  for (let i = n - 1; i >= 0; i--) {
+    const set = setFraction(column, i);
+    if (set >= 0.5) {
+      // the boundary lies between the middles of this cell and the one above: interpolate, so that times do not jump
+      if (i < n - 1) {
+        const above = setFraction(column, i + 1);
+        const reach = (0.5 - above) / (set - above);
+        unsetM += (reach - 0.5) * cellHeightM(column, reach > 0.5 ? i : i + 1);
+      }
+      break;
+    }
+    unsetM += cellHeightM(column, i);
+  }
+  return Math.min(1, Math.max(0, unsetM / totalM));
+}
+
+export const HOLE_MM = 3; // across, from rim to rim; assumed from what is seen on a face
+const SURFACE_TENSION_N_M = 0.045; // assumed, between water and oil in water with egg
+const G = 9.81;
+const STILL = 1e-3; // of the flow at the face: deeper it does not matter
+
+/**
+ * Time in which a hole on the face levels, s: gravity and surface tension against the batter around and beneath it, its
+ * viscosity taken through the depth with the weight e^(−qz) at which such a flow dies away. Orchard 1962 (from memory),
+ * deep limit: what is not deep has set from below.
+ */
+export function levellingS(column: Column, { batter, parameters: p }: ColumnSettings): number {
+  const q = Math.PI / (HOLE_MM / 1000); // a hole is half a wave
+  let felt = 1;
+  let weighted = 0;
+  for (let i = column.tempC.length - 1; i >= 0 && felt > STILL; i--) {
+    const below = felt * Math.exp(-q * cellHeightM(column, i));
+    weighted += (felt - below) * setFraction(column, i);
+    felt = below;
+  }
+  const viscosity = batter.viscosityPaS * Math.exp((p.thickening * weighted) / (1 - felt));
+  return (2 * viscosity * q) / (batter.densityKgM3 * G + SURFACE_TENSION_N_M * q * q);
+}

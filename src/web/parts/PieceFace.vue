@@ -1,0 +1,84 @@
+<script setup lang="ts">
+import { computed, useId } from 'vue';
+import type { Picture } from '#core/piece';
+import { browningColour } from './browning-ramp.ts';
+
+/** One face of a piece from above, mm about its own middle, inside an SVG drawn to scale. */
+const props = defineProps<{ picture: Picture }>();
+const ground = useId();
+
+const edge = computed(() =>
+  props.picture.edgeMm
+    .map((mm, i) => {
+      const angle = (2 * Math.PI * i) / props.picture.edgeMm.length;
+      return `${(mm * Math.cos(angle)).toFixed(2)},${(mm * Math.sin(angle)).toFixed(2)}`;
+    })
+    .join(' '),
+);
+const radiusMm = computed(() => Math.max(...props.picture.edgeMm));
+const raw = computed(() => props.picture.patches.length === 0);
+</script>
+
+<template>
+  <g aria-hidden="true">
+    <defs>
+      <radialGradient :id="ground" gradientUnits="userSpaceOnUse" cx="0" cy="0" :r="radiusMm">
+        <stop offset="0.62" :style="{ stopColor: browningColour(picture.lStar) }" />
+        <stop offset="0.97" :style="{ stopColor: browningColour(picture.rimLStar) }" />
+      </radialGradient>
+    </defs>
+    <polygon
+      :points="edge"
+      :fill="`url(#${ground})`"
+      stroke-width="1.2"
+      stroke-linejoin="round"
+      class="stroke-[#00000030]"
+    />
+    <circle
+      v-if="picture.dryRimMm > 0.5"
+      :r="0.985 * radiusMm - picture.dryRimMm / 2"
+      fill="none"
+      class="stroke-pale"
+      :stroke-opacity="raw ? 0.9 : 0.6"
+      :stroke-width="picture.dryRimMm"
+    />
+    <circle
+      v-for="(patch, i) in picture.patches"
+      :key="`p${i}`"
+      :cx="patch.xMm"
+      :cy="patch.yMm"
+      :r="patch.rMm"
+      fill-opacity="0.5"
+      :style="{ fill: browningColour(patch.lStar) }"
+    />
+    <ellipse
+      v-if="raw && picture.shine > 0.05"
+      :cx="-0.3 * radiusMm"
+      :cy="-0.34 * radiusMm"
+      :rx="0.36 * radiusMm"
+      :ry="0.16 * radiusMm"
+      transform="rotate(-38)"
+      fill="#ffffff"
+      :fill-opacity="0.55 * picture.shine"
+    />
+    <circle
+      v-for="(mark, i) in picture.bubbles"
+      :key="`b${i}`"
+      :cx="mark.xMm"
+      :cy="mark.yMm"
+      :r="mark.rMm"
+      stroke-width="0.8"
+      class="fill-[#fffdf8] stroke-bubble-edge"
+      fill-opacity="0.55"
+    />
+    <circle
+      v-for="(mark, i) in picture.holes"
+      :key="`h${i}`"
+      :cx="mark.xMm"
+      :cy="mark.yMm"
+      :r="mark.rMm"
+      stroke-width="0.7"
+      class="fill-crater stroke-pale"
+    />
+  </g>
+</template>

@@ -1,0 +1,85 @@
+<script setup lang="ts">
+import { computed, shallowRef, toRaw, watch } from 'vue';
+import { formulaOf, type CookStrip } from '#core/desk';
+import { familyOf } from '#core/formula';
+import { browningWord, pictureOf } from '#core/piece';
+import { seedFrom, seeded } from '#core/rehearsal';
+import { stretch, temperature } from '../../parts/format.ts';
+import PaperCard from '../../parts/PaperCard.vue';
+import PieceFace from '../../parts/PieceFace.vue';
+import { useRun } from '../../stores/run.ts';
+import { desk } from '../../workers/desk.ts';
+import { t } from '../../words/index.ts';
+
+/** How a piece will look on the way, above and below, at the surface wanted. */
+const props = defineProps<{ formulaId: string; diameterMm: number; volumeMl: number }>();
+const store = useRun();
+const strip = shallowRef<CookStrip | null>(null);
+let asked = 0;
+watch(
+  () => [props.formulaId, props.volumeMl, props.diameterMm, store.run?.id] as const,
+  async ([formulaId]) => {
+    const turn = ++asked;
+    if (!store.run || !store.state) return;
+    const answer = await desk().strip(toRaw(store.run.pins), toRaw(store.state), formulaId, store.nowMs);
+    if (turn === asked) strip.value = answer;
+  },
+  { immediate: true },
+);
+const thin = computed(() => familyOf(formulaOf(store.run!.pins, props.formulaId).type) === 'thin');
+const moments = computed(() =>
+  (strip.value?.moments ?? []).map(({ atS, flipped, look, cue }, i) => {
+    const of = { diameterMm: props.diameterMm, thin: thin.value, flipped };
+    const face = (side: 'over' | 'under') =>
+      pictureOf(look, { ...of, face: side }, seeded(seedFrom(props.formulaId, 1)));
+    const below = t(`browning.${browningWord(look.underLStar)}`);
+    const last = i === strip.value!.moments.length - 1;
+    const what =
+      atS === 0
+        ? t('portionMore.stripPoured')
+        : last
+          ? t('verb.lift')
+          : flipped
+            ? t('portionMore.stripTurned')
+            : cue
+              ? t(`cue.${cue}`)
+              : t('portionMore.stripWet');
+    return { atS, what, below, over: face('over'), under: face('under') };
+  }),
+);
+const box = computed(
+  () => `${-0.53 * props.diameterMm} ${-0.53 * props.diameterMm} ${1.06 * props.diameterMm} ${1.06 * props.diameterMm}`,
+);
+</script>
+
+<template>
+  <PaperCard v-if="strip" :title="t('portionMore.strip')" data-testid="strip">
+    <p class="mb-3 text-sm text-soft">
+      {{
+        t('portionMore.stripLead', {
+          surface: temperature(strip.surfaceC),
+          flip: stretch(strip.flipS),
+          lift: stretch(strip.liftS),
+        })
+      }}
+    </p>
+    <ol class="grid grid-cols-4 gap-x-3 gap-y-4 lg:grid-cols-8">
+      <li v-for="moment in moments" :key="moment.atS" class="flex flex-col items-center text-center">
+        <span class="figure text-lg">{{ stretch(moment.atS) }}</span>
+        <span class="min-h-10 text-sm leading-tight">{{ moment.what }}</span>
+        <svg class="w-full" :viewBox="box" role="img" :aria-label="t('portionMore.stripOver', { what: moment.what })">
+          <PieceFace :picture="moment.over" />
+        </svg>
+        <svg
+          class="mt-1 w-full"
+          :viewBox="box"
+          role="img"
+          :aria-label="t('portionMore.stripUnder', { below: moment.below })"
+        >
+          <PieceFace :picture="moment.under" />
+        </svg>
+        <span class="text-sm text-soft">{{ moment.below }}</span>
+      </li>
+    </ol>
+  </PaperCard>
+</template>

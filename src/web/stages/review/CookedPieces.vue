@@ -1,0 +1,80 @@
+<script setup lang="ts">
+import { computed, shallowRef, toRaw, watch } from 'vue';
+import { discInRun, formulaOf, type CookedPiece } from '#core/desk';
+import { familyOf } from '#core/formula';
+import { browningWord, pictureOf } from '#core/piece';
+import { seedFrom, seeded } from '#core/rehearsal';
+import PaperCard from '../../parts/PaperCard.vue';
+import PieceFace from '../../parts/PieceFace.vue';
+import { useRun } from '../../stores/run.ts';
+import { desk } from '../../workers/desk.ts';
+import { t } from '../../words/index.ts';
+
+/** Both faces of every piece of a batter as it came off. */
+const props = defineProps<{ formulaId: string }>();
+const store = useRun();
+const cooked = shallowRef<readonly CookedPiece[]>([]);
+let asked = 0;
+watch(
+  [() => props.formulaId, () => store.run?.id, () => store.state?.pieces.size],
+  async () => {
+    const { run, state } = store;
+    if (!run || !state) return;
+    const turn = ++asked;
+    const answer = await desk().cooked(
+      toRaw(run.pins),
+      toRaw(state),
+      props.formulaId,
+      store.nowMs,
+      run.rehearsal ? run.seed : null,
+    );
+    if (turn === asked) cooked.value = answer;
+  },
+  { immediate: true },
+);
+const thin = computed(() => familyOf(formulaOf(store.run!.pins, props.formulaId).type) === 'thin');
+const pictures = computed(() =>
+  cooked.value.flatMap(({ pieceId, off }) => {
+    const piece = store.state!.pieces.get(pieceId);
+    if (!piece) return [];
+    const { diameterMm } = discInRun(store.run!.pins, store.state!, props.formulaId, piece.stationId);
+    const of = { diameterMm, thin: thin.value, flipped: true } as const;
+    const face = (side: 'over' | 'under') => pictureOf(off, { ...of, face: side }, seeded(seedFrom(pieceId, 1)));
+    return [
+      {
+        pieceId,
+        placeId: piece.placeId,
+        diameterMm,
+        over: face('over'),
+        under: face('under'),
+        first: t(`browning.${browningWord(off.overLStar)}`),
+        second: t(`browning.${browningWord(off.underLStar)}`),
+      },
+    ];
+  }),
+);
+</script>
+
+<template>
+  <PaperCard v-if="pictures.length" :title="t('review.cooked')" data-testid="cooked">
+    <p class="mb-3 text-sm text-soft">
+      {{ t(store.run!.rehearsal ? 'review.cookedLeadTrue' : 'review.cookedLead') }}
+    </p>
+    <ul class="flex flex-wrap gap-x-4 gap-y-3">
+      <li v-for="each in pictures" :key="each.pieceId" class="w-28 text-center">
+        <svg
+          class="w-full"
+          role="img"
+          :viewBox="`${-0.52 * each.diameterMm} ${-0.52 * each.diameterMm} ${2.08 * each.diameterMm} ${1.04 * each.diameterMm}`"
+          :aria-label="t('review.cookedAs', { place: each.placeId, first: each.first, second: each.second })"
+        >
+          <PieceFace :picture="each.over" />
+          <PieceFace :picture="each.under" :transform="`translate(${1.04 * each.diameterMm} 0)`" />
+        </svg>
+        <p class="text-sm leading-tight">
+          <span class="font-semibold">{{ each.placeId }}</span> {{ each.first }}
+        </p>
+      </li>
+    </ul>
+  </PaperCard>
+</template>

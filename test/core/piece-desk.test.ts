@@ -1,0 +1,156 @@
+import { describe, expect, it } from '@jest/globals';
+import { asCooked, cookStrip, forecast, fruitEffects, pieceInput, tableFor, type TableCache } from '#core/desk';
+import type { FormulaBody } from '#core/formula';
+import { appearancesAt, timelineAt } from '#core/piece';
+import { hiddenKitchen, trulyCooked } from '#core/rehearsal';
+import { fold, type Pins, type StoredEvent } from '#core/run';
+import { GRIDDLE_CAKES } from '#demo';
+import { BRIEF, CAKES, CREPES, GRIDDLE_ID, PAN_ONE, PINS, SERVICE_MS, id, numbered, writer } from './fixtures.ts';
+
+const T0 = SERVICE_MS - 1_800_000;
+const tables: TableCache = new Map();
+const event = writer(T0);
+const after = (seconds: number) => ({ deviceAtMs: T0 + seconds * 1000 });
+const begun = (surfaceC = 182): StoredEvent[] => [
+  event('brief-set', BRIEF),
+  event('surface-assumed', { stationId: GRIDDLE_ID, zoneId: 'A', surfaceC, sdC: 15 }),
+  event('surface-assumed', { stationId: PAN_ONE, zoneId: 'P', surfaceC: 195, sdC: 15 }),
+];
+const poured = (n: number, placeId: string, seconds: number) =>
+  event('poured', { pieceId: id(n), formulaId: CAKES, stationId: GRIDDLE_ID, placeId, volumeMl: 75 }, after(seconds));
+const stateOf = (events: readonly StoredEvent[], pins = PINS) =>
+  fold({ pins, rehearsal: false }, numbered([...events]));
+const AT_A = { formulaId: CAKES, stationId: GRIDDLE_ID, zoneId: 'A' };
+const withCakes = (body: FormulaBody): Pins => ({
+  ...PINS,
+  formulas: [{ id: CAKES, revision: 1, body }, ...PINS.formulas.slice(1)],
+});
+
+describe('a piece as the desk predicts it', () => {
+  it('tells each cue with its give, wider the later it comes and on a plate nobody read', () => {
+    const events = [...begun(), poured(1, 'A1', 0)];
+    const known = [
+      ...events,
+      ...[1, 2, 3].map((n) =>
+        event(
+          'reading-taken',
+          { stationId: GRIDDLE_ID, zoneId: 'A', method: 'probe', surfaceC: 182, sdC: 2.5 },
+          after(n),
+        ),
+      ),
+    ];
+    const piece = (log: readonly StoredEvent[]) => forecast(PINS, stateOf(log), T0 + 5000, tables).pieces[id(1)]!;
+    const { cueSpreadS, timeline, appearances, windowUpToC } = piece(events);
+    expect(cueSpreadS.holesStay!).toBeGreaterThan(cueSpreadS.rimBubbles!);
+    expect(cueSpreadS.golden!).toBeGreaterThan(piece(known).cueSpreadS.golden!);
+    expect(piece(known).cueSpreadS.golden!).toBeGreaterThan(3);
+    expect(Object.keys(cueSpreadS).sort()).toEqual(Object.keys(timeline.cues).sort());
+    expect(appearances.first.length).toBeGreaterThan(8);
+    expect(windowUpToC).toBeGreaterThan(182);
+    expect(windowUpToC).toBeLessThan(225);
+  });
+
+  it('says at what surface there would be a window when there is none', () => {
+    const piece = forecast(PINS, stateOf([...begun(235), poured(1, 'A1', 0)]), T0 + 5000, tables).pieces[id(1)]!;
+    expect(piece.tooHot).toBe(true);
+    expect(piece.windowUpToC).toBeLessThan(235);
+  });
+
+  it('takes the school of the formula, its lid, and the fruit it counts onto each piece', () => {
+    const input = (body: FormulaBody) => {
+      const pins = withCakes(body);
+      return pieceInput(pins, stateOf(begun(), pins), AT_A, T0);
+    };
+    expect(input(GRIDDLE_CAKES).flipBy?.rule).toBe('holesStay');
+    expect(input(GRIDDLE_CAKES).fruit).toBeUndefined();
+    expect(input({ ...GRIDDLE_CAKES, heat: { ...GRIDDLE_CAKES.heat, lid: true } }).lid).toBe(true);
+    const berries = input({
+      ...GRIDDLE_CAKES,
+      lines: [...GRIDDLE_CAKES.lines, { ingredientId: 'blueberriesFrozen', percent: 60, when: 'onPiece' }],
+    });
+    // 60 g of berries to about 336 g of batter, on a pour of 75 mL: some 14 g
+    expect(berries.fruit!.count * berries.fruit!.eachG).toBeGreaterThan(11);
+    expect(berries.fruit!.count * berries.fruit!.eachG).toBeLessThan(17);
+    expect(berries.fruit!.frozen).toBe(true);
+  });
+
+  it('by the clock: the flip is when the cook said', () => {
+    const pins = withCakes({ ...GRIDDLE_CAKES, flip: { rule: 'time', seconds: 95, reason: 'Always so.' } });
+    const state = stateOf([...begun(), poured(1, 'A1', 0)], pins);
+    const { flip } = forecast(pins, state, T0 + 5000, new Map()).pieces[id(1)]!;
+    expect((flip.bestMs - T0) / 1000).toBeCloseTo(95, 0);
+  });
+});
+
+describe('fruit on a piece', () => {
+  it('slows the first side, frozen fruit more, more of it more', () => {
+    const effects = (each: number) => fruitEffects(PINS, stateOf(begun()), CAKES, each, 106, T0)!;
+    const some = effects(6);
+    expect(some.freshS).toBeGreaterThanOrEqual(some.plainS);
+    expect(some.frozenS).toBeGreaterThanOrEqual(some.freshS);
+    expect(some.frozenS - some.plainS).toBeLessThan(120);
+    expect(fruitEffects(PINS, stateOf([]), CAKES, 6, 106, T0)).toBeNull();
+  });
+});
+
+describe('how it will cook', () => {
+  it.each([
+    ['cakes', CAKES],
+    ['crepes', CREPES],
+  ])('%s: eight moments in order, the last two turned, darker below as it goes', (_name, formulaId) => {
+    const strip = cookStrip(PINS, stateOf(begun()), formulaId, T0, tables)!;
+    expect(strip.moments.map(({ flipped }) => flipped)).toEqual([...Array(6).fill(false), true, true]);
+    const times = strip.moments.map(({ atS }) => atS);
+    expect([...times].sort((a, b) => a - b)).toEqual(times);
+    expect(times.at(-1)).toBeCloseTo(strip.flipS + strip.liftS, 6);
+    const below = strip.moments.slice(0, 6).map(({ look }) => look.underLStar);
+    expect([...below].sort((a, b) => b - a)).toEqual(below);
+    expect(strip.moments[6]!.look.overLStar).toBeCloseTo(below[5]!, 6);
+  });
+
+  it('of a formula that is not in the brief there is none', () => {
+    expect(cookStrip(PINS, stateOf([]), CAKES, T0, tables)).toBeNull();
+  });
+});
+
+describe('as they came off', () => {
+  const events = [
+    ...begun(),
+    poured(1, 'A1', 0),
+    poured(2, 'A2', 4),
+    poured(3, 'B1', 8),
+    event('flipped', { pieceId: id(1) }, after(110)),
+    event('flipped', { pieceId: id(2) }, after(150)),
+    event('lifted', { pieceId: id(1) }, after(155)),
+    event('lifted', { pieceId: id(2) }, after(200)),
+  ];
+
+  it('draws those that were turned and lifted, the later turned the darker', () => {
+    const cooked = asCooked(PINS, stateOf(events), CAKES, T0 + 210_000, tables);
+    expect(cooked.map(({ pieceId }) => pieceId)).toEqual([id(1), id(2)]);
+    expect(cooked[1]!.off.overLStar).toBeLessThan(cooked[0]!.off.overLStar);
+    const table = tableFor(PINS, stateOf(events), { ...AT_A }, tables, T0);
+    const all = appearancesAt(table, 182);
+    // near the plate it was assumed to be on
+    expect(Math.abs(cooked[0]!.off.overLStar - all.first.at(-1)!.underLStar)).toBeLessThan(25);
+    expect(asCooked(PINS, stateOf(events), CREPES, T0 + 210_000, tables)).toEqual([]);
+  });
+
+  it('in a rehearsal they are as they really came off', () => {
+    const state = fold(
+      { pins: PINS, rehearsal: true },
+      numbered(events.map((each) => ({ ...each, simAtMs: each.deviceAtMs }))),
+    );
+    const kitchen = hiddenKitchen(5);
+    const true_ = trulyCooked(kitchen, PINS, state, CAKES, T0 + 210_000, new Map());
+    const believed = asCooked(PINS, state, CAKES, T0 + 210_000, tables);
+    expect(true_.map(({ pieceId }) => pieceId)).toEqual(believed.map(({ pieceId }) => pieceId));
+    expect(true_[0]!.off).not.toEqual(believed[0]!.off);
+  });
+
+  it('a table answers alike however it is asked', () => {
+    const table = tableFor(PINS, stateOf(events), { ...AT_A }, tables, T0);
+    const { first, firstStepS } = appearancesAt(table, 183, 1.1);
+    expect(firstStepS * (first.length - 1)).toBeCloseTo(timelineAt(table, 183, 1.1).flip.latestS, 6);
+  });
+});
