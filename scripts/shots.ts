@@ -75,8 +75,23 @@ try {
     await settled(page);
     await shot(part);
   }
+  // one cake and one crepe at eight moments, on one sheet
+  const strips: Buffer[] = [];
+  for (const batter of ['Griddle cakes', 'Skerry crepes']) {
+    await page.getByRole('button', { name: batter, exact: true }).click();
+    await page.getByTestId('strip').scrollIntoViewIfNeeded();
+    await page.waitForTimeout(2500);
+    strips.push(await page.getByTestId('strip').screenshot());
+  }
+  const sheet = await page.context().newPage();
+  const rows = strips.map((png) => `<img style="display:block" src="data:image/png;base64,${png.toString('base64')}">`);
+  await sheet.setContent(`<body style="margin:0;background:#fbf7ee">${rows.join('<br>')}</body>`);
+  await sheet.screenshot({ path: join(folder, 'strip.png'), fullPage: true });
+  await sheet.close();
+  console.log('  strip.png');
   await page.goto(`/runs/${DEMO_IDS.runs.finished}/review`);
   await settled(page);
+  await page.getByTestId('cooked').waitFor();
   await shot('review');
 
   // rehearsals that stand still on each stage
@@ -105,16 +120,7 @@ try {
   }
   await shot('cook');
 
-  // what is not in the house, and a batter that was timed through a cup and is too thick
-  await page.goto(`/runs/${DEMO_IDS.runs.upcoming}/batter`);
-  await settled(page);
-  await page.getByRole('button', { name: 'Gather', exact: true }).click();
-  for (const thing of ['plainFlour', 'salt', 'sugar']) await page.locator(`[data-thing="${thing}"]`).click();
-  await page.getByRole('button', { name: 'Not here: Buttermilk' }).click();
-  await settled(page);
-  await page.getByTestId('stand-ins').scrollIntoViewIfNeeded();
-  await page.locator('h2', { hasText: 'Griddle cakes' }).evaluate((title) => title.scrollIntoView());
-  await page.screenshot({ path: join(folder, 'gather.png') });
+  // a batter that was timed through a cup and is too thick
   await page.goto(`/runs/${halves.rest.id}/rest`);
   await settled(page);
   const crepes = page.locator('[data-lot]').nth(1);

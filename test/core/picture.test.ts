@@ -33,6 +33,12 @@ describe('what a piece looks like', () => {
     expect(early.overLStar).toBeGreaterThan(late.overLStar + 3);
   });
 
+  it('forgotten on the plate it burns, however long it was simulated', () => {
+    expect(seen(2 * flipS).underLStar).toBeLessThan(seen(1.4 * flipS).underLStar);
+    expect(seen(5 * flipS).underLStar).toBeLessThan(35);
+    expect(seen(5 * flipS).underLStar).toBeGreaterThan(21);
+  });
+
   it('bubbles come from the rim inwards, holes stand open at the end, and it rises', () => {
     const [soon, middle, late] = [0.25, 0.55, 1].map((share) => seen(share * flipS));
     expect(soon!.rimBubblesPerCm2).toBeGreaterThan(soon!.bubblesPerCm2);

@@ -1,4 +1,6 @@
 import { touchingShare } from './advance.ts';
+import { browningWord, type BrowningWord } from './parameters.ts';
+import { DARKEST_LSTAR } from './browning.ts';
 import { dullness, heightM, type Column, type ColumnSettings } from './column.ts';
 
 /**
@@ -66,12 +68,27 @@ export function mixedAppearance(a: Appearance, b: Appearance, share: number): Ap
   ) as unknown as Appearance;
 }
 
-/** The appearance at a moment, from appearances at even steps; held at the ends. */
+/** The appearance at a moment, from appearances at even steps; past their end it only darkens on at the pace it had. */
 export function appearanceFrom(steps: readonly Appearance[], stepS: number, atS: number): Appearance {
-  if (steps.length === 1) return steps[0]!;
-  const position = Math.min(steps.length - 1, Math.max(0, stepS > 0 ? atS / stepS : 0));
-  const low = Math.min(steps.length - 2, Math.floor(position));
-  return mixedAppearance(steps[low]!, steps[low + 1]!, position - low);
+  const last = steps.length - 1;
+  if (last === 0 || stepS <= 0) return steps[last]!;
+  const position = Math.max(0, atS / stepS);
+  if (position < last) {
+    const low = Math.floor(position);
+    return mixedAppearance(steps[low]!, steps[low + 1]!, position - low);
+  }
+  const [before, end] = [steps[last - 1]!, steps[last]!];
+  const on = (from: number, to: number) => DARKEST_LSTAR + (to - DARKEST_LSTAR) * pace(from, to) ** (position - last);
+  return {
+    ...end,
+    underLStar: on(before.underLStar, end.underLStar),
+    rimLStar: on(before.rimLStar, end.rimLStar),
+  };
+}
+
+/** Share of what is left to darken that a step leaves. */
+function pace(from: number, to: number): number {
+  return Math.min(1, (to - DARKEST_LSTAR) / (from - DARKEST_LSTAR));
 }
 
 /** Appearances at even steps of time from the pour, and from a flip at the best moment. */
@@ -91,4 +108,11 @@ export function appearanceAt(all: Appearances, elapsedS: number, flippedS: numbe
   const atFlip = appearanceFrom(all.first, all.firstStepS, flippedS);
   const now = appearanceFrom(all.second, all.secondStepS, elapsedS - flippedS);
   return { ...now, overLStar: atFlip.underLStar, rimLStar: atFlip.rimLStar, holesPerCm2: atFlip.holesPerCm2 };
+}
+
+const FILM_RIM = 0.5; // of what an eye judges on a film: it colours from its edge
+
+/** The word for the colour beneath: of a cake its middle, of a film its middle and its edge. */
+export function underWord(look: Appearance, thin: boolean): BrowningWord {
+  return browningWord(thin ? (1 - FILM_RIM) * look.underLStar + FILM_RIM * look.rimLStar : look.underLStar);
 }

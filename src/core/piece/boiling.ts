@@ -1,4 +1,4 @@
-import { heatCapacity, waterActivity, type Column, type ColumnSettings } from './column.ts';
+import { waterActivity, type Column, type ColumnSettings } from './column.ts';
 import { MOST_CELLS, solveTridiagonal } from './tridiagonal.ts';
 import { WATER_J_PER_KG_K, latentHeatJPerKg } from './water.ts';
 

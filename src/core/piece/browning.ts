@@ -2,7 +2,7 @@ import type { BatterProperties } from './batter.ts';
 import type { ColumnSettings } from './column.ts';
 import { rateAt } from './parameters.ts';
 
-const DARKEST_LSTAR = 22; // where browning ends; assumed
+export const DARKEST_LSTAR = 22; // where browning ends; assumed
 
 /**
  * Lightness a step later: it falls at the rate k(T)·F·f(a_w)·(L* − 22), F from sugars, milk solids and pH. Form after

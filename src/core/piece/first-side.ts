@@ -14,8 +14,9 @@ export interface FlipBy {
 
 const WIDEST_AFTER_BEST = 0.25; // a window runs no longer past its best than this share of it; assumed
 /** Colours are followed so far past the best flip, and cues that have not come yet are waited for so far. */
-const WATCHED_PAST_BEST = 1.5;
+const WATCHED_PAST_BEST = 1.7;
 const WAITED_PAST_BEST = 2.5;
+const EDGE_COLOURED_LSTAR = 73.5; // a film's edge that has taken colour; fitted
 const THIN_HOLDS_LSTAR = 78; // a film with less colour below tears; assumed
 const SKIN = { set: 0.9, activity: 0.99 }; // a base that leaves the plate whole; assumed
 
@@ -31,7 +32,7 @@ export class FirstSide {
   private readonly holds: FirstPassage;
   private readonly fruitHolds: FirstPassage;
   private readonly thinHolds = new FirstPassage(THIN_HOLDS_LSTAR, 'falls');
-  private readonly edgeColoured = new FirstPassage(BROWNING_LSTAR.lightGold, 'falls');
+  private readonly edgeColoured = new FirstPassage(EDGE_COLOURED_LSTAR, 'falls');
   private hasFruit = false;
 
   constructor(flipBy: FlipBy | undefined, settings: ColumnSettings, longestS: number) {

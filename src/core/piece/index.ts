@@ -31,7 +31,7 @@ export {
   timelineTable,
   type TimelineTable,
 } from './table.ts';
-export { appearanceAt, type Appearance, type Appearances } from './appearance.ts';
+export { appearanceAt, underWord, type Appearance, type Appearances } from './appearance.ts';
 export { pictureOf, type Mark, type Patch, type Picture, type PictureOf } from './picture.ts';
 export { PREDICTED, UNCERTAIN, dueS, sensitivities, spreadLn, type Answer, type Predicted } from './spread.ts';
 export { type FlipBy } from './first-side.ts';

@@ -66,7 +66,7 @@ export const PIECE_PARAMETERS: PieceParameters = {
   starch: { ratePerS: 0.118, atC: 75, activationJPerMol: 139000 },
   egg: { ratePerS: 0.199, atC: 76, activationJPerMol: 250000 },
   leavening: { ratePerS: 0.0154, atC: 60, activationJPerMol: 70000 },
-  browning: { ratePerS: 0.0111, atC: 150, activationJPerMol: 50000 },
+  browning: { ratePerS: 0.0105, atC: 150, activationJPerMol: 50000 },
   browningGate: { at: 0.835, width: 0.03 },
   skinTowardPlate: 0.585,
   rimThickness: 0.367,

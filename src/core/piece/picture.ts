@@ -81,12 +81,8 @@ function rawFace(now: Appearance, of: PictureOf, edgeMm: readonly number[], rand
     const [burst, open] =
       reach > RIM_FROM ? [now.rimBubblesPerCm2, openAtRim(now)] : [now.bubblesPerCm2, now.holesPerCm2];
     if (turn > showing(burst) / MOST_PER_CM2) continue;
-    const mark = {
-      xMm: 0.93 * radiusMm * reach * Math.cos(angle),
-      yMm: 0.93 * radiusMm * reach * Math.sin(angle),
-      rMm: of.thin ? 1.2 * size : HOLE_MM * size,
-    };
-    if (stays < open / Math.max(0.3, showing(burst))) holes.push(mark);
+    const mark = at(radiusMm, reach, angle, of.thin ? 1.2 * size : HOLE_MM * size);
+    if (stays < standing(open) / showing(burst)) holes.push(mark);
     else if (!of.thin) bubbles.push(mark);
   }
   return {
@@ -102,11 +98,24 @@ function rawFace(now: Appearance, of: PictureOf, edgeMm: readonly number[], rand
   };
 }
 
+/** A mark at a share of the radius that lies wholly within the edge. */
+function at(radiusMm: number, reach: number, angle: number, rMm: number): Mark {
+  const distance = (INSIDE * radiusMm - rMm) * reach;
+  return { xMm: distance * Math.cos(angle), yMm: distance * Math.sin(angle), rMm };
+}
+const INSIDE = 0.94;
+
 /** Bubbles that can be told apart, of so many that have burst: they crowd each other out. */
 function showing(burstsPerCm2: number): number {
   return MOST_PER_CM2 * (1 - Math.exp(-burstsPerCm2 / CROWDED_PER_CM2));
 }
-const CROWDED_PER_CM2 = 5;
+const CROWDED_PER_CM2 = 12;
+
+/** Holes that stand: the few that are just closing again are drawn as bubbles. */
+function standing(holesPerCm2: number): number {
+  return Math.max(0, holesPerCm2 - CLOSING_PER_CM2);
+}
+const CLOSING_PER_CM2 = 0.25;
 
 /** The rim sets first: its holes stand once it has. */
 function openAtRim({ holesPerCm2, rimBubblesPerCm2, rimSet }: Appearance): number {
@@ -123,18 +132,18 @@ function brownedFace(now: Appearance, of: PictureOf, edgeMm: readonly number[], 
   const first = of.flipped === (of.face === 'over');
   const lStar = of.face === 'over' ? now.overLStar : now.underLStar;
   const rimLStar = first ? now.rimLStar : lStar;
-  const touching = first ? FIRST_FACE_EVEN : Math.max(0.2, now.touching);
-  const count = Math.min(MOST_MARKS, Math.round(of.thin ? 70 : 55));
+  const even = of.thin ? FIRST_FACE_EVEN.thin : FIRST_FACE_EVEN.leavened;
+  const touching = first ? even : Math.min(even, Math.max(0.2, now.touching - TURNED));
+  const count = of.thin ? 110 : 55;
   // islands that touched are darker and the ground between paler, so that the mean is what the state says
   const contrast = (of.thin ? 1.5 : 0.9) * (1 - touching) * (BROWNING_LSTAR.raw - lStar);
   const patches = Array.from({ length: count }, (): Patch => {
     const reach = Math.sqrt(random());
     const angle = 2 * Math.PI * random();
     const dark = random() < 0.62;
+    const rMm = radiusMm * (of.thin ? 0.015 + 0.05 * random() : 0.03 + 0.09 * random());
     return {
-      xMm: 0.9 * radiusMm * reach * Math.cos(angle),
-      yMm: 0.9 * radiusMm * reach * Math.sin(angle),
-      rMm: radiusMm * (0.03 + (of.thin ? 0.05 : 0.09) * random()),
+      ...at(radiusMm, reach, angle, rMm),
       lStar: lStar + (dark ? -0.8 : 1) * contrast * (0.5 + 0.5 * random()),
     };
   });
@@ -151,5 +160,7 @@ function brownedFace(now: Appearance, of: PictureOf, edgeMm: readonly number[], 
 }
 /** A risen piece's edge is round: so much of its radius does not lie on the plate. Assumed. */
 const CURL = 0.06;
-/** How evenly a pour browns where it ran onto the plate wet, as a share that touches. Assumed. */
-const FIRST_FACE_EVEN = 0.88;
+/** How evenly a pour browns where it ran onto the plate wet, as a share that touches; steam lifts a film in spots. Assumed. */
+const FIRST_FACE_EVEN = { leavened: 0.88, thin: 0.5 };
+/** A turned face is rougher to the eye than its heat tells. Assumed. */
+const TURNED = 0.25;

@@ -7,9 +7,9 @@ import { BROWNING_LSTAR } from './parameters.ts';
 const SPRINGS_BACK_SET = 0.7; // assumed
 const DONE_C = 72; // coldest point; just above the 71 °C that egg dishes need (USDA FSIS)
 /** The second face is taken off paler than the first. Assumed. */
-const COLOURED: Record<BatterFamily, number> = { leavened: BROWNING_LSTAR.lightGold, thin: 70 };
+const COLOURED: Record<BatterFamily, number> = { leavened: BROWNING_LSTAR.lightGold, thin: 76 };
 /** A pale second side that is done inside is not waited for longer than this share of its first. Common practice, no source. */
-const WAITED_SHARE: Record<BatterFamily, number> = { leavened: 0.5, thin: 1 };
+const WAITED_SHARE: Record<BatterFamily, number> = { leavened: 0.5, thin: 76 };
 const EARLIEST_SHARE = 0.6; // of the best: no sooner, however done it is; assumed
 const WIDEST = { share: 0.25, fixedS: 3 };
 

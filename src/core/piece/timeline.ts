@@ -49,7 +49,7 @@ const LONGEST_SIDE_S = { leavened: 420, thin: 300 } as const;
 /** The pour meets the plate in the first seconds: shorter steps there. */
 const MEETING = { untilS: 2, share: 0.2 };
 const EARLY = { untilS: 24, share: 0.5 };
-const SEEN = { first: 13, second: 7 };
+const SEEN = { first: 17, second: 9 };
 const SEEN_EVERY_S = 2;
 const RIM_CELLS = 0.67; // it is thinner
 
@@ -108,8 +108,8 @@ export function simulatePiece(input: PieceInput, resolution: Resolution = QUICK)
     over: (atS) => second.over(atS),
   });
   const lift = second.window();
-  const firstStepS = flip.latestS / (SEEN.first - 1);
-  const secondStepS = lift.latestS / (SEEN.second - 1);
+  const firstStepS = (SEEN_EVERY_S * (firstSeen.length - 1)) / (SEEN.first - 1);
+  const secondStepS = (SEEN_EVERY_S * (secondSeen.length - 1)) / (SEEN.second - 1);
   return {
     ...first.found(),
     flip,
@@ -140,7 +140,7 @@ interface Watch {
   over(atS: number): boolean;
 }
 
-/** Cooks the columns of one side until it is over; returns what it looked like every two seconds and at its end. */
+/** Cooks the columns of one side until it is over; returns what it looked like every two seconds. */
 function cookSide(
   columns: readonly Column[],
   settings: ColumnSettings,
@@ -155,7 +155,6 @@ function cookSide(
     atS += dt;
     watch.see(atS);
   }
-  seen.push(watch.look());
   return seen;
 }
 

@@ -7,14 +7,19 @@ import { browningColour } from './browning-ramp.ts';
 const props = defineProps<{ picture: Picture }>();
 const ground = useId();
 
-const edge = computed(() =>
-  props.picture.edgeMm
+/** The edge, or a line so far within it, as points of a polygon. */
+function outline(withinMm: number): string {
+  const { edgeMm } = props.picture;
+  return edgeMm
     .map((mm, i) => {
-      const angle = (2 * Math.PI * i) / props.picture.edgeMm.length;
-      return `${(mm * Math.cos(angle)).toFixed(2)},${(mm * Math.sin(angle)).toFixed(2)}`;
+      const angle = (2 * Math.PI * i) / edgeMm.length;
+      const at = mm - withinMm;
+      return `${(at * Math.cos(angle)).toFixed(2)},${(at * Math.sin(angle)).toFixed(2)}`;
     })
-    .join(' '),
-);
+    .join(' ');
+}
+const edge = computed(() => outline(0));
+const rim = computed(() => `M${outline(0)}ZM${outline(props.picture.dryRimMm)}Z`);
 const radiusMm = computed(() => Math.max(...props.picture.edgeMm));
 const raw = computed(() => props.picture.patches.length === 0);
 </script>
@@ -34,13 +39,12 @@ const raw = computed(() => props.picture.patches.length === 0);
       stroke-linejoin="round"
       class="stroke-[#00000030]"
     />
-    <circle
+    <path
       v-if="picture.dryRimMm > 0.5"
-      :r="0.985 * radiusMm - picture.dryRimMm / 2"
-      fill="none"
-      class="stroke-pale"
-      :stroke-opacity="raw ? 0.9 : 0.6"
-      :stroke-width="picture.dryRimMm"
+      :d="rim"
+      fill-rule="evenodd"
+      class="fill-pale"
+      :fill-opacity="raw ? 0.9 : 0.6"
     />
     <circle
       v-for="(patch, i) in picture.patches"

@@ -114,18 +114,12 @@ const tooHot = computed(() => {
         >
       </p>
       <p v-if="tooHot" class="mt-1 text-sm font-semibold text-ember">{{ tooHot }}</p>
-      <p v-if="predicted" class="mt-1 text-sm text-soft">
-        <template v-if="predicted.timeline.peekS !== undefined">{{
-          t('ladder.peek', { time: stretch(predicted.timeline.peekS) })
-        }}</template>
-        {{ browned }}
-      </p>
-      <p class="mt-2 mb-1 text-sm text-soft">{{ t('ladder.see', { place: piece.placeId }) }}</p>
+      <p class="mt-1.5 mb-1 text-sm text-soft">{{ t('ladder.see', { place: piece.placeId }) }}</p>
       <ol class="grid grid-cols-2 gap-1.5">
         <li v-for="rung in rungs" :key="rung.cue" class="flex">
           <button
             type="button"
-            class="flex min-h-16 w-full flex-col justify-between rounded-control border px-2.5 py-1.5 text-left"
+            class="flex min-h-14 w-full flex-col justify-between rounded-control border px-2.5 py-1 text-left"
             :class="
               rung.seen !== null
                 ? 'border-leaf/40 bg-leaf-mist'
@@ -152,6 +146,12 @@ const tooHot = computed(() => {
           </button>
         </li>
       </ol>
+      <p v-if="predicted" class="mt-1 text-sm text-soft">
+        <template v-if="predicted.timeline.peekS !== undefined">{{
+          t('ladder.peek', { time: stretch(predicted.timeline.peekS) })
+        }}</template>
+        {{ browned }}
+      </p>
       <p v-if="visible" class="mt-2 text-sm leading-snug text-soft" data-testid="visible">
         {{
           visible.cues.length

@@ -2,7 +2,7 @@
 import { computed, shallowRef, toRaw, watch } from 'vue';
 import { formulaOf, type CookStrip } from '#core/desk';
 import { familyOf } from '#core/formula';
-import { browningWord, pictureOf } from '#core/piece';
+import { browningWord, pictureOf, underWord } from '#core/piece';
 import { seedFrom, seeded } from '#core/rehearsal';
 import { stretch, temperature } from '../../parts/format.ts';
 import PaperCard from '../../parts/PaperCard.vue';
@@ -32,15 +32,16 @@ const moments = computed(() =>
     const of = { diameterMm: props.diameterMm, thin: thin.value, flipped };
     const face = (side: 'over' | 'under') =>
       pictureOf(look, { ...of, face: side }, seeded(seedFrom(props.formulaId, 1)));
-    const below = t(`browning.${browningWord(look.underLStar)}`);
-    const last = i === strip.value!.moments.length - 1;
-    const what =
-      atS === 0
-        ? t('portionMore.stripPoured')
-        : last
-          ? t('verb.lift')
-          : flipped
-            ? t('portionMore.stripTurned')
+    const below = t(`browning.${flipped ? browningWord(look.underLStar) : underWord(look, thin.value)}`);
+    const following = strip.value!.moments[i + 1];
+    const what = !following
+      ? t('verb.lift')
+      : flipped
+        ? t('portionMore.stripTurned')
+        : following.flipped
+          ? t('verb.flip')
+          : atS === 0
+            ? t('portionMore.stripPoured')
             : cue
               ? t(`cue.${cue}`)
               : t('portionMore.stripWet');
