@@ -66,7 +66,11 @@ test('a whole morning, both batters, rehearsed with a stepped clock through the 
   }
   await expect(page.getByText('At the plate')).toHaveCount(2);
 
-  // Heat: light all, wait for the heat, hold it, read the probe
+  // Heat: light all when the plan says so, wait for the heat, hold it, read the probe
+  const adopted = (await logOf(page, runId)).filter((event) => event.kind === 'plan-adopted').at(-1)!;
+  const lightMs = (adopted.payload['firstPourMs'] as number) - 6 * 60_000;
+  const simMs = async () => (await logOf(page, runId)).filter((event) => event.kind === 'clock-set').at(-1)!.payload;
+  for (let i = 0; i < 8 && ((await simMs())['simAtMs'] as number) < lightMs; i++) await skip();
   await stage(page, 'Heat');
   await settled(page);
   const lit = page.getByRole('button', { name: /^Lit at/ });
@@ -201,7 +205,8 @@ async function tapVisibleCue(page: Page, taps: Tap[]): Promise<boolean> {
   const visible = page.getByTestId('visible');
   if (!(await visible.isVisible()) || !/It shows: /.test(await visible.innerText())) return false;
   const before = await page.getByTestId('flip-at').innerText();
-  const cue = page.locator('[data-cue][aria-pressed="false"]').first();
+  // the last that shows says most
+  const cue = page.locator('[data-cue][aria-pressed="false"]').nth((await visible.innerText()).split(',').length - 1);
   await cue.click();
   taps.push({ kind: 'cue-seen', about: (await cue.getAttribute('data-cue'))! });
   await settled(page);

@@ -99,9 +99,9 @@ test('a tap the server refuses is set aside, and mended or thrown away', async (
   let refusing = true;
   await page.route('**/events', async (route) => {
     const { events } = route.request().postDataJSON() as { events: { kind: string }[] };
-    const at = events.findIndex((event) => event.kind === 'poured');
+    const at = events.findIndex((event) => event.kind === 'poured' || event.kind === 'flipped');
     if (!refusing || at < 0) return route.continue();
-    const body = { code: 'badInput', message: 'This pour is not understood.', field: `events[${at}].payload.volumeMl` };
+    const body = { code: 'badInput', message: 'This tap is not understood.', field: `events[${at}].payload.volumeMl` };
     await route.fulfill({ status: 400, json: body });
   });
   const first = await card(page).innerText();
@@ -112,7 +112,7 @@ test('a tap the server refuses is set aside, and mended or thrown away', async (
   await page.reload();
   await settled(page);
   await aside.click();
-  await expect(page.getByRole('list', { name: 'Taps set aside' })).toContainText('This pour is not understood.');
+  await expect(page.getByRole('list', { name: 'Taps set aside' })).toContainText('This tap is not understood.');
   refusing = false;
   await page.getByRole('button', { name: 'Send it again' }).click();
   await expect(aside).toBeHidden();

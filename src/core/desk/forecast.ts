@@ -13,7 +13,7 @@ import {
   type PieceTimeline,
   type TimelineTable,
 } from '#core/piece';
-import { zoneKey, type Piece, type Pins, type RunState } from '#core/run';
+import { zoneKey, type Piece, type Pins, type RunState, type ZoneState } from '#core/run';
 import { formulaOf, placesIn, portionMl } from './batter-run.ts';
 import { pieceInput, type PourRef } from './piece-input.ts';
 import { advisedMark, heatAlarm, usualFoodW, zoneHeat, type HeatAlarm, type ZoneHeat } from './heat.ts';
@@ -102,10 +102,9 @@ export function forecast(pins: Pins, state: RunState, nowMs: number, tables: Tab
           formulaId,
           targetC: body.heat.targetC,
           ready: heat.surfaceC >= body.heat.lowC && heat.surfaceC <= body.heat.highC,
-          advisedMark: advisedMark(station, heat, known, {
-            ...hold,
-            foodW: usualFoodW(station, own.length, volumeMl),
-          }),
+          advisedMark: justTurned(zoneState, nowMs)
+            ? null
+            : advisedMark(station, heat, known, { ...hold, foodW: usualFoodW(station, own.length, volumeMl) }),
           recovery: recoveryOf(
             station,
             zone.id,
@@ -135,6 +134,14 @@ export function forecast(pins: Pins, state: RunState, nowMs: number, tables: Tab
     }
   }
   return { atMs: nowMs, pieces, zones };
+}
+
+/** A plate needs a while to answer a turn; turned again at once it is chased down and then far too cold, s. Assumed. */
+const ANSWERS_AFTER_S = 45;
+
+function justTurned(zone: ZoneState | undefined, nowMs: number): boolean {
+  const turned = zone?.turns.at(-1);
+  return turned !== undefined && nowMs - turned.atMs < ANSWERS_AFTER_S * 1000;
 }
 
 /** A panful as its zone feels it. */

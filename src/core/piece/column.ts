@@ -33,8 +33,8 @@ export interface Column {
   /** Bubbles that have burst on the face in the air, and the holes of them that stand open, per m². */
   burstsPerM2: number;
   holesPerM2: number;
-  /** Time in which a hole on that face levels now, s. */
-  levellingS: number;
+  /** ln of how much slower than in the raw batter such a hole closes now. */
+  lnSlowing: number;
   steamLostKgM2: number;
   heatInJM2: number;
 }
@@ -107,7 +107,7 @@ export function newColumn(
     plateC: settings.plate.surfaceC,
     burstsPerM2: 0,
     holesPerM2: 0,
-    levellingS: 0,
+    lnSlowing: 0,
     steamLostKgM2: 0,
     heatInJM2: 0,
   };
@@ -153,7 +153,7 @@ export function turned(column: Column, settings: ColumnSettings): Column {
     plateC: (column.plateC + settings.plate.surfaceC) / 2,
     burstsPerM2: column.burstsPerM2,
     holesPerM2: column.holesPerM2,
-    levellingS: column.levellingS,
+    lnSlowing: column.lnSlowing,
     steamLostKgM2: column.steamLostKgM2,
     heatInJM2: column.heatInJM2,
   };
@@ -194,14 +194,10 @@ export function massKgM2(column: Column): number {
   return sum;
 }
 
-/** The coldest point, °C. */
-export function coldestC(column: Column): number {
-  return column.fruit ? Math.min(column.fruit.tempC, minOf(column.tempC)) : minOf(column.tempC);
-}
-
-function minOf(values: Float64Array): number {
+/** The coldest point of the batter, °C; fruit in it may be cooler. */
+export function coldestC({ tempC }: Column): number {
   let least = Infinity;
-  for (let i = 0; i < values.length; i++) if (values[i]! < least) least = values[i]!;
+  for (let i = 0; i < tempC.length; i++) if (tempC[i]! < least) least = tempC[i]!;
   return least;
 }
 

@@ -12,6 +12,7 @@ export interface FlipBy {
   readonly seconds?: number | undefined;
 }
 
+const USUAL_MM = 8.5; // thickness for which bubbles on a face were fitted
 const WIDEST_AFTER_BEST = 0.25; // a window runs no longer past its best than this share of it; assumed
 /** Colours are followed so far past the best flip, and cues that have not come yet are waited for so far. */
 const WATCHED_PAST_BEST = 1.7;
@@ -35,7 +36,8 @@ export class FirstSide {
   private readonly edgeColoured = new FirstPassage(EDGE_COLOURED_LSTAR, 'falls');
   private hasFruit = false;
 
-  constructor(flipBy: FlipBy | undefined, settings: ColumnSettings, longestS: number) {
+  /** @param pouredMm a thin pour has fewer bubbles to show */
+  constructor(flipBy: FlipBy | undefined, settings: ColumnSettings, pouredMm: number, longestS: number) {
     const p = settings.parameters;
     this.settings = settings;
     this.leavened = settings.batter.type === 'leavened';
@@ -46,11 +48,12 @@ export class FirstSide {
       Browning,
       FirstPassage
     >;
+    const share = Math.min(1, pouredMm / USUAL_MM);
     this.cues = {
-      rimBubbles: new FirstPassage(p.rimBurstsPerCm2, 'rises'),
-      coveredFace: new FirstPassage(p.coveredBurstsPerCm2, 'rises'),
-      popping: new FirstPassage(Math.log(p.poppingShare * p.holesStayS), 'rises'),
-      holesStay: new FirstPassage(Math.log(p.holesStayS), 'rises'),
+      rimBubbles: new FirstPassage(p.rimBurstsPerCm2 * share, 'rises'),
+      coveredFace: new FirstPassage(p.coveredBurstsPerCm2 * share, 'rises'),
+      popping: new FirstPassage(Math.log(p.poppingGain), 'rises'),
+      holesStay: new FirstPassage(Math.log(p.holesStayGain), 'rises'),
       dryEdge: new FirstPassage(1, 'rises'),
       faceSet: new FirstPassage(1, 'rises'),
       liftingEdge: new FirstPassage(p.liftingLoss, 'rises'),
@@ -66,10 +69,11 @@ export class FirstSide {
     if (this.leavened) {
       cues.rimBubbles.see(atS, rim.burstsPerM2 / 1e4);
       cues.coveredFace.see(atS, core.burstsPerM2 / 1e4);
-      const levelling = Math.log(core.levellingS);
       // a face that has shown no bubble has no hole to stay
-      if (cues.rimBubbles.at !== undefined) cues.popping.see(atS, levelling);
-      cues.holesStay.see(atS, levelling);
+      if (cues.rimBubbles.at !== undefined) {
+        cues.popping.see(atS, core.lnSlowing);
+        cues.holesStay.see(atS, core.lnSlowing);
+      }
     } else {
       cues.liftingEdge.see(atS, rim.steamLostKgM2 / pouredKgM2(rim, this.settings));
     }
@@ -107,7 +111,10 @@ export class FirstSide {
     const seen = this.cues[rule === 'underside' ? 'golden' : rule].at;
     // a film is flipped when its face is set and its edge has taken colour, whichever sign is watched
     if (!this.leavened) return latest(seen, this.cues.faceSet.at, this.edgeColoured.at);
-    return this.hasFruit ? latest(seen, this.fruitHolds.at) : seen;
+    // a very thick batter may show hardly a bubble: then it is its edge; and neither sign is taken before the inside holds
+    const sign = rule === 'holesStay' && this.cues.rimBubbles.at === undefined ? this.cues.dryEdge.at : seen;
+    if (rule === 'holesStay' || rule === 'dryEdge' || rule === 'liftingEdge') return latest(sign, this.holdsAt);
+    return this.hasFruit ? latest(sign, this.fruitHolds.at) : sign;
   }
 
   get tooHot(): boolean {

@@ -1,7 +1,7 @@
 import { setFraction, type Column, type ColumnSettings } from './column.ts';
 import { leftAfter } from './kinetics.ts';
 import { dissolvedMolPerKg, swollenM3PerMol } from './lookup.ts';
-import { levellingS } from './setting.ts';
+import { lnSlowing, rawLevellingS } from './setting.ts';
 
 const G = 9.81;
 const SETS_AT = 0.5;
@@ -52,7 +52,8 @@ export function gasStep(column: Column, settings: ColumnSettings, throughKgM2: n
   }
   // holes come with each burst and close at the pace at which the face levels
   if (setFraction(column, n - 1) < SETS_AT) bursts += throughKgM2 * HOLES_PER_KG;
-  column.levellingS = levellingS(column, settings);
-  column.holesPerM2 = column.holesPerM2 * Math.exp(-dt / column.levellingS) + bursts;
+  column.lnSlowing = lnSlowing(column, settings);
+  const closesS = rawLevellingS(settings) * Math.exp(column.lnSlowing);
+  column.holesPerM2 = column.holesPerM2 * Math.exp(-dt / closesS) + bursts;
   column.burstsPerM2 += bursts;
 }

@@ -10,7 +10,7 @@ export {
 } from './parameters.ts';
 export { advance, openShare, touchingShare } from './advance.ts';
 export { heightM, massKgM2, newColumn, turned, type Column, type ColumnSettings, type PlateContact } from './column.ts';
-export { unsetShare, levellingS } from './setting.ts';
+export { unsetShare } from './setting.ts';
 export {
   QUICK,
   REFERENCE,

@@ -38,9 +38,9 @@ export interface PieceParameters {
   /** Bubbles that have burst on a square centimetre when the rim shows them, and when the face is covered. Fitted. */
   readonly rimBurstsPerCm2: number;
   readonly coveredBurstsPerCm2: number;
-  /** A hole that takes longer than this to level stays open, s; one that takes this share of it is seen as it bursts. Fitted. */
-  readonly holesStayS: number;
-  readonly poppingShare: number;
+  /** How many times as slowly as in the raw batter a hole closes when it is seen to stay open, and when it is seen as it bursts. Fitted. */
+  readonly holesStayGain: number;
+  readonly poppingGain: number;
   /** Share of its water that a set face has lost when it looks dull. Fitted. */
   readonly dullLoss: number;
   /** Unset share of the thickness at which a leavened piece just holds a flip. Fitted. */
@@ -75,8 +75,8 @@ export const PIECE_PARAMETERS: PieceParameters = {
   risingMm: 1.2,
   rimBurstsPerCm2: 5.47,
   coveredBurstsPerCm2: 17.1,
-  holesStayS: 0.8,
-  poppingShare: 0.334,
+  holesStayGain: 3.86,
+  poppingGain: 1.29,
   dullLoss: 0.75,
   holdsUnset: 0.412,
   liftingLoss: 0.447,

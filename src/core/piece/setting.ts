@@ -39,24 +39,27 @@ export function unsetShare(column: Column): number {
 }
 
 export const HOLE_MM = 3; // across, from rim to rim; assumed from what is seen on a face
+const HOLE_Q_PER_M = Math.PI / (HOLE_MM / 1000); // a hole is half a wave
 const SURFACE_TENSION_N_M = 0.045; // assumed, between water and oil in water with egg
 const G = 9.81;
 const STILL = 1e-3; // of the flow at the face: deeper it does not matter
 
 /**
- * Time in which a hole on the face levels, s: gravity and surface tension against the batter around and beneath it, its
- * viscosity taken through the depth with the weight e^(−qz) at which such a flow dies away. Orchard 1962 (from memory),
- * deep limit: what is not deep has set from below.
+ * ln of how much slower than in the raw batter a hole on the face closes: the viscosity gained, through the depth with the
+ * weight e^(−qz) at which such a flow dies away (Orchard 1962, from memory, deep limit: what is not deep has set).
  */
-export function levellingS(column: Column, { batter, parameters: p }: ColumnSettings): number {
-  const q = Math.PI / (HOLE_MM / 1000); // a hole is half a wave
+export function lnSlowing(column: Column, { parameters: p }: ColumnSettings): number {
   let felt = 1;
   let weighted = 0;
   for (let i = column.tempC.length - 1; i >= 0 && felt > STILL; i--) {
-    const below = felt * Math.exp(-q * cellHeightM(column, i));
+    const below = felt * Math.exp(-HOLE_Q_PER_M * cellHeightM(column, i));
     weighted += (felt - below) * setFraction(column, i);
     felt = below;
   }
-  const viscosity = batter.viscosityPaS * Math.exp((p.thickening * weighted) / (1 - felt));
-  return (2 * viscosity * q) / (batter.densityKgM3 * G + SURFACE_TENSION_N_M * q * q);
+  return (p.thickening * weighted) / (1 - felt);
+}
+
+/** Time in which a hole levels in the raw batter, s: gravity and surface tension against its viscosity, the same law. */
+export function rawLevellingS({ batter }: ColumnSettings): number {
+  return (2 * batter.viscosityPaS * HOLE_Q_PER_M) / (batter.densityKgM3 * G + SURFACE_TENSION_N_M * HOLE_Q_PER_M ** 2);
 }

@@ -45,7 +45,7 @@ export const UNCERTAIN: readonly Uncertain[] = [
     rimBurstsPerCm2: p.rimBurstsPerCm2 * f,
     coveredBurstsPerCm2: p.coveredBurstsPerCm2 * f,
   })),
-  parameter('holes', 0.3, (p, f) => ({ holesStayS: p.holesStayS * f })),
+  parameter('holes', 0.3, (p, f) => ({ holesStayGain: Math.max(1, p.holesStayGain * f) })),
   parameter('rim', 0.08, (p, f) => ({ rimThickness: p.rimThickness * f })),
   { name: 'thickness', sdLn: 0.04, with: (input, _p, f) => ({ ...input, thicknessMm: input.thicknessMm * f }) },
 ];

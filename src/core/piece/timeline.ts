@@ -81,7 +81,7 @@ export function simulatePiece(input: PieceInput, resolution: Resolution = QUICK)
   const startKg = massKgM2(core);
 
   const cut = { stepS: resolution.stepS[type], longestS: LONGEST_SIDE_S[type] };
-  const first = new FirstSide(input.flipBy, covered, cut.longestS);
+  const first = new FirstSide(input.flipBy, covered, input.thicknessMm, cut.longestS);
   let overTurned: Turned | undefined;
   const turnedNow = () => ({ core: turned(core, open), about: about && turned(about, open) });
   const firstSeen = cookSide(about ? [core, rim, about] : [core, rim], covered, cut, {
@@ -173,7 +173,7 @@ function roomAir({ ambientC }: PieceInput): AirAbove {
   return { tempC: ambientC, vapourPa: 0.5 * VAPOUR_PA.at(ambientC) };
 }
 /** Under a lid: warm and full of the piece's own steam. Assumed. */
-const LID_AIR: AirAbove = { tempC: 85, vapourPa: VAPOUR_PA.at(80) };
+const LID_AIR: AirAbove = { tempC: 70, vapourPa: VAPOUR_PA.at(62) };
 
 /** Length of the step from a moment of a side. */
 function stepAt(atS: number, stepS: number): number {

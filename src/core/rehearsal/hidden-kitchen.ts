@@ -44,7 +44,7 @@ export function hiddenKitchen(seed: number): HiddenKitchen {
         ...PIECE_PARAMETERS.browning,
         ratePerS: PIECE_PARAMETERS.browning.ratePerS * draw(SPREAD.lnBrowning),
       },
-      holesStayS: PIECE_PARAMETERS.holesStayS * draw(SPREAD.lnHoles),
+      holesStayGain: PIECE_PARAMETERS.holesStayGain * draw(SPREAD.lnHoles),
     },
   };
 }
