@@ -98,7 +98,7 @@ try {
   const count = (events: readonly StoredEvent[], kind: string) => events.filter((event) => event.kind === kind).length;
   const halves = {
     batter: halfwayMorning(1, Date.now(), (events) => count(events, 'line-weighed') === 4),
-    rest: halfwayMorning(2, Date.now(), (events) => count(events, 'burner-turned') === 1),
+    rest: halfwayMorning(2, Date.now(), (events) => count(events, 'lot-mixed') === 2),
     heat: halfwayMorning(3, Date.now(), (events) => count(events, 'reading-taken') === 4),
     // two panfuls on the griddle, one of them turning
     cook: halfwayMorning(4, Date.now(), (events) => {

@@ -59,12 +59,12 @@ describe('cues', () => {
 
   it('seen early say hotter or quicker: the flip comes sooner and is better known', () => {
     const due = cueTimeAt(TABLE, 'coveredFace', MODEL_C)!;
-    const known = belief(withCue(prior, TABLE, HOLDS, 'coveredFace', 0.8 * due));
+    const known = belief(withCue(prior, TABLE, HOLDS, 'coveredFace', 0.9 * due));
     const before = belief(prior);
     expect(known.errorC).toBeGreaterThan(2);
     const flip = flipBestAt(TABLE, MODEL_C + known.errorC) * Math.exp(known.lnFactor);
     expect(flip).toBeLessThan(flipBestAt(TABLE, MODEL_C) - 5);
-    expect(flipSpreadS(known, TABLE, HOLDS)).toBeLessThan(0.75 * flipSpreadS(before, TABLE, HOLDS));
+    expect(flipSpreadS(known, TABLE, HOLDS)).toBeLessThan(0.7 * flipSpreadS(before, TABLE, HOLDS));
   });
 
   it('seen late say cooler or slower', () => {
