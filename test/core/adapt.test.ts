@@ -58,8 +58,8 @@ describe('cues', () => {
   const prior = priorPosterior(15);
 
   it('seen early say hotter or quicker: the flip comes sooner and is better known', () => {
-    const due = cueTimeAt(TABLE, 'coveredFace', MODEL_C)!;
-    const known = belief(withCue(prior, TABLE, HOLDS, 'coveredFace', 0.9 * due));
+    const due = cueTimeAt(TABLE, 'golden', MODEL_C)!;
+    const known = belief(withCue(prior, TABLE, HOLDS, 'golden', 0.85 * due));
     const before = belief(prior);
     expect(known.errorC).toBeGreaterThan(2);
     const flip = flipBestAt(TABLE, MODEL_C + known.errorC) * Math.exp(known.lnFactor);

@@ -12,6 +12,7 @@ export interface FlipBy {
   readonly seconds?: number | undefined;
 }
 
+const FOAM = 0.4; // share of gas from which a batter is a foam; assumed
 const USUAL_MM = 8.5; // thickness for which bubbles on a face were fitted
 const WIDEST_AFTER_BEST = 0.25; // a window runs no longer past its best than this share of it; assumed
 /** Colours are followed so far past the best flip, and cues that have not come yet are waited for so far. */
@@ -25,6 +26,7 @@ const SKIN = { set: 0.9, activity: 0.99 }; // a base that leaves the plate whole
 export class FirstSide {
   private readonly settings: ColumnSettings;
   private readonly leavened: boolean;
+  private readonly foam: boolean;
   private readonly flipBy: FlipBy;
   private readonly longestS: number;
   private readonly cues: Record<Cue, FirstPassage>;
@@ -41,6 +43,7 @@ export class FirstSide {
     const p = settings.parameters;
     this.settings = settings;
     this.leavened = settings.batter.type === 'leavened';
+    this.foam = settings.batter.gasFraction > FOAM;
     this.flipBy = flipBy ?? { rule: this.leavened ? 'holesStay' : 'dryEdge' };
     this.longestS = longestS;
     const colour = (word: Browning) => new FirstPassage(BROWNING_LSTAR[word], 'falls');
@@ -68,9 +71,9 @@ export class FirstSide {
     const { cues } = this;
     if (this.leavened) {
       cues.rimBubbles.see(atS, rim.burstsPerM2 / 1e4);
-      cues.coveredFace.see(atS, core.burstsPerM2 / 1e4);
-      // a face that has shown no bubble has no hole to stay
-      if (cues.rimBubbles.at !== undefined) {
+      // a foam is all bubbles: only where they begin means anything; and a face without a bubble has no hole to stay
+      if (!this.foam) cues.coveredFace.see(atS, core.burstsPerM2 / 1e4);
+      if (!this.foam && cues.rimBubbles.at !== undefined) {
         cues.popping.see(atS, core.lnSlowing);
         cues.holesStay.see(atS, core.lnSlowing);
       }
@@ -112,7 +115,8 @@ export class FirstSide {
     // a film is flipped when its face is set and its edge has taken colour, whichever sign is watched
     if (!this.leavened) return latest(seen, this.cues.faceSet.at, this.edgeColoured.at);
     // a very thick batter may show hardly a bubble: then it is its edge; and neither sign is taken before the inside holds
-    const sign = rule === 'holesStay' && this.cues.rimBubbles.at === undefined ? this.cues.dryEdge.at : seen;
+    const bubbles = !this.foam && this.cues.rimBubbles.at !== undefined;
+    const sign = (rule === 'holesStay' || rule === 'coveredFace') && !bubbles ? this.cues.dryEdge.at : seen;
     if (rule === 'holesStay' || rule === 'dryEdge' || rule === 'liftingEdge') return latest(sign, this.holdsAt);
     return this.hasFruit ? latest(sign, this.fruitHolds.at) : sign;
   }
@@ -123,7 +127,7 @@ export class FirstSide {
 
   over(atS: number): boolean {
     const { best } = this;
-    const allSeen = !this.leavened || this.cues.holesStay.at !== undefined;
+    const allSeen = !this.leavened || this.foam || this.cues.holesStay.at !== undefined;
     return best !== undefined && atS > best * (allSeen ? WATCHED_PAST_BEST : WAITED_PAST_BEST);
   }
 
