@@ -180,7 +180,7 @@ test('whipped whites in two lots: each folded just before its pour, and the seco
   await signIn(page);
   const body = SHELF.find((each) => each.type === 'whippedWhite')!;
   const service = Date.now() + 6 * 3_600_000;
-  const runId = await rehearsal(page, body, 24, [DEMO_IDS.stations.griddle], service, service - 2 * 3_600_000);
+  const runId = await rehearsal(page, body, 48, [DEMO_IDS.stations.griddle], service, service - 2 * 3_600_000);
   await page.goto(`/runs/${runId}/batter`);
   await settled(page);
   await expect(page.getByText(/whipped whites sink before one lot is poured/)).toBeVisible();

@@ -67,6 +67,39 @@ describe('the plate in two dimensions', () => {
     },
   );
 
+  // a piece of 10 cm that draws 20 kW/m² from a plate of 28 cm, 4.5 mm thick, heated evenly beside it; what flows between
+  // the two by the closed form of a disc and its ring (a reference's check values: 25.5 against 26.0, 96.5 against 95.2 K)
+  it.each([
+    ['aluminium', 170, 25.5],
+    ['iron', 45, 96.5],
+  ] as const)('the plate under a piece and the plate beside it: %s', (_metal, conductivityWmK, closedK) => {
+    const station: StationBody = { ...square('aluminium'), shape: { kind: 'round', diameterMm: 280 } };
+    const sheetConductanceWK = conductivityWmK * 0.0045;
+    const grid = {
+      ...plateGrid(station, 5),
+      ...{ sheetConductanceWK, convectionWm2K: 0, lossBelowWm2K: 0, emissivity: 0 },
+    };
+    const under = (i: number) => {
+      const x = (i % grid.columns) + 0.5 - grid.columns / 2;
+      const y = Math.floor(i / grid.columns) + 0.5 - grid.rows / 2;
+      return Math.hypot(x, y) * grid.cellM < 0.05;
+    };
+    const cells = [...grid.metal.keys()].filter((i) => grid.metal[i]);
+    const drawn = cells.filter(under).length;
+    const heat = even(grid, 0);
+    for (const i of cells) heat[i] = under(i) ? -20_000 : (20_000 * drawn) / (cells.length - drawn);
+    const tempC = even(grid, 180);
+    run(grid, tempC, heat, 4000, 10);
+    const mean = (of: readonly number[]) => of.reduce((sum, i) => sum + tempC[i]!, 0) / of.length;
+    const apartK = mean(cells.filter((i) => !under(i))) - mean(cells.filter(under));
+    const b = 2.8;
+    const ring = (b ** 4 * Math.log(b)) / (b * b - 1) ** 2 - (3 * b * b - 1) / (4 * (b * b - 1));
+    const resistance = (1 / (8 * Math.PI) + ring / (2 * Math.PI)) / sheetConductanceWK;
+    expect(20_000 * Math.PI * 0.05 ** 2 * resistance).toBeCloseTo(closedK, 0);
+    expect(apartK / closedK).toBeGreaterThan(0.96);
+    expect(apartK / closedK).toBeLessThan(1.04);
+  });
+
   it('closes its energy: what went in is stored or lost, with a burner off centre and a cold pour', () => {
     for (const station of [GRIDDLE, { ...square('carbonSteel'), shape: { kind: 'round', diameterMm: 260 } as const }]) {
       const grid = plateGrid(station, 10);

@@ -53,8 +53,9 @@ function spoil(good: unknown, at: readonly number[], what: readonly unknown[]): 
       if (inner && typeof inner === 'object' && (pick >> (12 + depth)) % 2) holder = inner as Record<string, unknown>;
       else {
         if (pick % 5 === 0) delete holder[key];
-        else if (pick % 5 === 1) holder[`x${index}`] = what[index];
-        else holder[key] = what[index];
+        // a copy: one thing put in twice, once into itself, would be no JSON
+        else if (pick % 5 === 1) holder[`x${index}`] = structuredClone(what[index]);
+        else holder[key] = structuredClone(what[index]);
         break;
       }
     }

@@ -35,6 +35,32 @@ describe('how a formula is made, as a form', () => {
     expect(read.body.mix.steps.at(-1)).toBe('Stir once more');
   });
 
+  it('takes the school of flipping, the clock with its seconds, and a lid', () => {
+    const form = bodyForm(GRIDDLE_CAKES, 'C');
+    expect([form.flip.rule, form.flip.seconds, form.heat.cover]).toEqual(['holesStay', '', 'open']);
+    form.flip.rule = 'time';
+    form.flip.seconds = '95,5';
+    form.heat.cover = 'lid';
+    const read = readBodyForm(form, GRIDDLE_CAKES, 'C');
+    if ('errors' in read) throw new Error(JSON.stringify(read.errors));
+    expect(read.body.flip).toMatchObject({ rule: 'time', seconds: 95.5 });
+    expect(read.body.heat.lid).toBe(true);
+    const again = bodyForm(read.body, 'C');
+    expect([again.flip.seconds, again.heat.cover]).toEqual(['95.5', 'lid']);
+    // another school needs no seconds, and leaves none behind
+    again.flip.rule = 'liftingEdge';
+    const back = readBodyForm(again, read.body, 'C');
+    expect('body' in back && back.body.flip.seconds).toBeUndefined();
+  });
+
+  it('says what is missing for a flip by the clock', () => {
+    const errors = (seconds: string) => errorsOf((form) => Object.assign(form.flip, { rule: 'time', seconds }));
+    expect(errors('')).toHaveProperty(['flip.seconds'], 'Say after how many seconds.');
+    expect(errors('2')).toHaveProperty(['flip.seconds']);
+    expect(errors('soon')).toHaveProperty(['flip.seconds']);
+    expect(errors('90')).toEqual({});
+  });
+
   it('takes when stirring stops, what becomes of lumps, and how it falls by a word', () => {
     const form = bodyForm(GRIDDLE_CAKES, 'C');
     expect([form.mix.limit, form.mix.limitUnit, form.mix.lumps]).toEqual(['30', 'seconds', 'stay']);

@@ -1,0 +1,60 @@
+import { expect, test } from '@playwright/test';
+import { DEMO_IDS } from '../src/demo/people.ts';
+import { newRun, settled, signIn, stage } from './app.ts';
+
+test('how a pour will look on the way, both batters, and what fruit does to it', async ({ page }) => {
+  await signIn(page);
+  await page.goto(`/runs/${DEMO_IDS.runs.upcoming}/portion`);
+  await settled(page);
+  const strip = page.getByTestId('strip');
+  await expect(strip.getByRole('listitem')).toHaveCount(8);
+  await expect(strip).toContainText('On a plate at 182');
+  await expect(strip.getByRole('img', { name: 'From above: Flip' })).toBeVisible();
+  await expect(strip.getByRole('img', { name: 'Beneath: golden' }).first()).toBeVisible();
+
+  const berries = page.getByLabel('Berries or slices in all');
+  await berries.fill('7.5');
+  await expect(page.getByText('Write a whole number, from 0 to 20 000.')).toBeVisible();
+  await expect(page.getByTestId('fruit-slows')).toBeHidden();
+  await berries.fill('250');
+  const slows = page.getByTestId('fruit-slows');
+  await expect(slows).toContainText('if it is frozen');
+  const seconds = [...(await slows.innerText()).matchAll(/(\d+):(\d\d)/g)].map(
+    ([, m, s]) => 60 * Number(m) + Number(s),
+  );
+  expect(seconds).toHaveLength(3);
+  expect(seconds[2]).toBeGreaterThanOrEqual(seconds[0]!);
+
+  await page.getByRole('button', { name: 'Skerry crepes', exact: true }).click();
+  await expect(strip).toContainText('On a plate at 195');
+  await expect(strip).toContainText('dull face');
+});
+
+test('how every piece came off is drawn in the review, with its words', async ({ page }) => {
+  await signIn(page);
+  await page.goto(`/runs/${DEMO_IDS.runs.finished}/review`);
+  await settled(page);
+  const cooked = page.getByTestId('cooked');
+  await expect(cooked.getByRole('listitem')).not.toHaveCount(0);
+  const cakes = await cooked.getByRole('listitem').count();
+  await expect(cooked.getByRole('img', { name: /^A1: first side \w+.*, second \w+/ }).first()).toBeVisible();
+  await page.getByRole('button', { name: 'Skerry crepes', exact: true }).click();
+  await expect(cooked.getByRole('img', { name: /^P1: first side/ }).first()).toBeVisible();
+  expect(await cooked.getByRole('listitem').count()).not.toBe(cakes);
+});
+
+test('the ladder tells each cue with its give, when to look beneath, and what says done', async ({ page }) => {
+  await signIn(page);
+  await newRun(page, 'Ladder', { cakes: 6, crepes: 2 }, true);
+  await stage(page, 'Cook');
+  await settled(page);
+  await page.keyboard.press(' ');
+  await settled(page);
+  const ladder = page.getByTestId('ladder');
+  await expect(ladder.locator('[data-cue]').first()).toContainText(/± \d+\ss/);
+  await expect(ladder).toContainText('Look beneath from');
+  await page.keyboard.press(' ');
+  await settled(page);
+  await expect(ladder).toContainText('springs back');
+  await expect(ladder).toContainText('inside at the lift about');
+});
