@@ -97,19 +97,26 @@ export function brownedAt(table: TimelineTable, surfaceC: number): PieceTimeline
   return times;
 }
 
-/** Surfaces at which spreads are worked out, °C: between them they change little. */
+/** Surfaces at which spreads are worked out, °C, and steps of ln thickness that share one: they change little between. */
 const SPREAD_AT_C = [150, 185, 220] as const;
-const SPREADS = new WeakMap<TimelineTable, Map<number, Partial<Record<Predicted, number>>>>();
+const SHARED_LN_MM = 0.25;
+const SPREADS = new Map<string, Partial<Record<Predicted, number>>>();
+const MOST_SPREADS = 60;
 
-/** Spread of ln t of what is predicted at a surface, by the parameters alone; from the nearest of three surfaces, worked out when first asked. */
-export function spreadsAt(table: TimelineTable, surfaceC: number): Partial<Record<Predicted, number>> {
+/**
+ * Spread of ln t of what is predicted at a surface, by the parameters alone. Worked out when first asked at the nearest of
+ * three surfaces, and shared by pieces of much the same thickness and school: it is a share of their own times.
+ */
+export function spreadsAt({ input }: TimelineTable, surfaceC: number): Partial<Record<Predicted, number>> {
   const at = SPREAD_AT_C.reduce((a, b) => (Math.abs(b - surfaceC) < Math.abs(a - surfaceC) ? b : a));
-  let known = SPREADS.get(table);
-  if (!known) SPREADS.set(table, (known = new Map()));
-  let spreads = known.get(at);
+  const { type, gasFraction } = input.batter;
+  const thickness = Math.round(Math.log(input.thicknessMm) / SHARED_LN_MM);
+  const key = `${type} ${gasFraction} ${thickness} ${input.flipBy?.rule ?? ''} ${input.lid ?? false} ${at}`;
+  let spreads = SPREADS.get(key);
   if (!spreads) {
-    const { input } = table;
-    known.set(at, (spreads = spreadLn({ ...input, plate: { ...input.plate, surfaceC: at } })));
+    if (SPREADS.size >= MOST_SPREADS) SPREADS.clear();
+    spreads = spreadLn({ ...input, plate: { ...input.plate, surfaceC: at } });
+    SPREADS.set(key, spreads);
   }
   return spreads;
 }
