@@ -84,7 +84,7 @@ export function coreFigures(): Figure[] {
   };
   return [
     median('one piece simulated, both sides', 30, () => simulatePiece(input)),
-    median('table over 16 surfaces', 5, () => timelineTable(input)),
+    median('table over 13 surfaces', 5, () => timelineTable(input)),
     median('one timeline from the table', 2000, () => timelineAt(table, 183.4)),
     median('fold of 5,000 events', 20, () => fold(run, long)),
     median('forecast of a run in full swing', 30, () => forecast(morning.pins, state, nowMs, tables)),

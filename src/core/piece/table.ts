@@ -14,7 +14,7 @@ export interface TimelineTable {
   readonly rows: readonly SimulatedPiece[];
 }
 
-export const TABLE_RANGE = { firstC: 130, lastC: 250, stepC: 8 } as const;
+export const TABLE_RANGE = { firstC: 130, lastC: 250, stepC: 10 } as const;
 
 export function timelineTable(input: PieceInput): TimelineTable {
   const { firstC, lastC, stepC } = TABLE_RANGE;

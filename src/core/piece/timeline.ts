@@ -45,7 +45,7 @@ export const QUICK: Resolution = { cells: { leavened: 24, thin: 14 }, stepS: { l
 /** What the quick one is measured against. */
 export const REFERENCE: Resolution = { cells: { leavened: 60, thin: 40 }, stepS: { leavened: 0.05, thin: 0.05 } };
 
-const LONGEST_SIDE_S = { leavened: 420, thin: 300 } as const;
+const LONGEST_SIDE_S = { leavened: 330, thin: 300 } as const;
 /** The pour meets the plate in the first seconds: shorter steps there. */
 const MEETING = { untilS: 2, share: 0.2 };
 const EARLY = { untilS: 24, share: 0.5 };
