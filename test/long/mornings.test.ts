@@ -1,4 +1,5 @@
 import { describe, expect, it } from '@jest/globals';
+import type { TableCache } from '#core/desk';
 import { cookThrough, seeded } from '#core/rehearsal';
 import { reviewRun } from '#core/review';
 import { fold } from '#core/run';
@@ -20,6 +21,7 @@ describe('many mornings', () => {
     const random = seeded(2026);
     let pieces = 0;
     const rms: number[] = [];
+    const tables: TableCache = new Map();
     for (let seed = 1; seed <= 30; seed++) {
       const cakes = 1 + Math.floor(30 * random());
       const crepes = 1 + Math.floor(12 * random());
@@ -41,6 +43,7 @@ describe('many mornings', () => {
         attention: random(),
         makeId: (n) => id(0x100000 + n),
         deviceId: id(0xd),
+        tables,
       });
       const state = fold({ pins: PINS, rehearsal: false }, numbered([...begun, ...events]));
       const review = reviewRun(state);

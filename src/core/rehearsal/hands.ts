@@ -26,6 +26,8 @@ export interface SimulatedCook {
   /** Makes an id from a counter; the caller decides what ids look like. */
   readonly makeId: (n: number) => string;
   readonly deviceId: string;
+  /** The desk's tables, when several mornings share them: they hold nothing of the truth. */
+  readonly tables?: TableCache;
 }
 
 /**
@@ -37,7 +39,7 @@ export function cookThrough(cook: SimulatedCook): StoredEvent[] {
   const { pins, rehearsal } = cook;
   const kitchen = hiddenKitchen(cook.seed);
   const random = seeded(cook.seed);
-  const tables: TableCache = new Map();
+  const tables: TableCache = cook.tables ?? new Map();
   const truth: TrueTables = new Map();
   const made: StoredEvent[] = [];
   let count = 0;
