@@ -177,6 +177,17 @@ describe('what goes in comes out', () => {
     expect(Math.abs(stored() + left - column.heatInJM2) / column.heatInJM2).toBeLessThan(0.01);
   });
 
+  it('steam that nobody makes condenses nowhere: off the plate it only cools and dries', () => {
+    const settings = over();
+    const column = cook(newColumn(settings, 0.0085, 20, 16), settings, 60, 0.25);
+    expect(column.condensing.some((kgM2S) => kgM2S > 0)).toBe(true);
+    const lost = column.steamLostKgM2;
+    cook(column, settings, 0.5, 0.25, 0);
+    expect(column.steamLostKgM2).toBeGreaterThan(lost);
+    cook(column, settings, 30, 0.25, 0);
+    expect([...column.condensing].every((kgM2S) => kgM2S === 0)).toBe(true);
+  });
+
   it('the plate under a piece gives what the piece takes: dip and flow back', () => {
     const settings = over({ plate: { ...PLATE, recoveryWm2K: 1e-6 } });
     const column = cook(newColumn(settings, 0.0085, 20, 16), settings, 60, 0.25);

@@ -3,7 +3,7 @@ import { zoneKey, type Piece, type Pins, type RunState } from '#core/run';
 import { tableFor, type TableCache } from './forecast.ts';
 import { stationNow } from './station-now.ts';
 import { surfaceModel } from './surface-model.ts';
-import { atSpot, placeOf, zoneBelief } from './zone-belief.ts';
+import { atSpot, believedC, placeOf, zoneBelief } from './zone-belief.ts';
 
 /** What a piece came off looking like, as far as the desk knows its plate and its times. */
 export interface CookedPiece {
@@ -32,9 +32,7 @@ export function asCooked(
     beliefs.set(key, believed);
     const station = stationNow(pins, state, stationId);
     const { expected, known } = atSpot(pins, station, model(pouredAtMs), believed, placeOf(pins, state, piece));
-    const surfaceC = expected.modelC + expected.share * known.errorC;
-    const all = appearancesAt(table, surfaceC, Math.exp(known.lnFactor));
-    return cookedPiece(piece, all);
+    return cookedPiece(piece, appearancesAt(table, believedC(expected, known), Math.exp(known.lnFactor)));
   });
 }
 

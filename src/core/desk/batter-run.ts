@@ -152,3 +152,9 @@ export function stationOf(pins: Pins, stationId: string): StationBody {
 
 /** Worked out once for each pinned station: it is asked for at every tick, and is a key of what is known of its pattern. */
 const CALIBRATED = new WeakMap<Pins['stations'][number], StationBody>();
+
+/** The first zone a formula of the brief is cooked on; nothing when it is not in the brief. */
+export function firstZoneOf(pins: Pins, state: Pick<RunState, 'brief'>, formulaId: string) {
+  const stationId = state.brief?.items.find((item) => item.formulaId === formulaId)?.stationIds[0];
+  return stationId && { formulaId, stationId, zoneId: stationOf(pins, stationId).zones[0]!.id };
+}

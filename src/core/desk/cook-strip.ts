@@ -1,6 +1,6 @@
-import { appearanceAt, appearancesAt, cuesBy, timelineAt, type Appearance, type Cue } from '#core/piece';
+import { appearanceAt, cuesBy, pieceAt, type Appearance, type Cue } from '#core/piece';
 import type { Pins, RunState } from '#core/run';
-import { formulaOf, stationOf } from './batter-run.ts';
+import { firstZoneOf, formulaOf } from './batter-run.ts';
 import { tableFor, type TableCache } from './forecast.ts';
 
 /** One moment of a piece to come. */
@@ -32,18 +32,16 @@ export function cookStrip(
   nowMs: number,
   tables: TableCache,
 ): CookStrip | null {
-  const stationId = state.brief?.items.find((item) => item.formulaId === formulaId)?.stationIds[0];
-  if (!stationId) return null;
-  const zoneId = stationOf(pins, stationId).zones[0]!.id;
-  const table = tableFor(pins, state, { formulaId, stationId, zoneId }, tables, nowMs);
+  const where = firstZoneOf(pins, state, formulaId);
+  if (!where) return null;
+  const table = tableFor(pins, state, where, tables, nowMs);
   const surfaceC = formulaOf(pins, formulaId).heat.targetC;
-  const timeline = timelineAt(table, surfaceC);
-  const all = appearancesAt(table, surfaceC);
+  const timeline = pieceAt(table, surfaceC);
   const [flipS, liftS] = [timeline.flip.bestS, timeline.lift.bestS];
   const moment = (atS: number, flipped: boolean): CookMoment => ({
     atS,
     flipped,
-    look: appearanceAt(all, atS, flipped ? flipS : null),
+    look: appearanceAt(timeline.appearances, atS, flipped ? flipS : null),
     cue: cuesBy(timeline, Math.min(atS, flipS)).at(-1) ?? null,
   });
   return {

@@ -1,16 +1,16 @@
 import { flipSpreadS, type Belief, type Expected } from '#core/adapt';
 import { familyOf, type FormulaBody } from '#core/formula';
 import {
-  appearancesAt,
   cueTimeAt,
   hottestWithWindowC,
+  pieceAt,
   spreadsAt,
   timelineAt,
   timelineTable,
-  type Appearances,
   type Cue,
   type PieceInput,
   type PieceTimeline,
+  type SimulatedPiece,
   type TimelineTable,
 } from '#core/piece';
 import { zoneKey, type Piece, type Pins, type RunState, type ZoneState } from '#core/run';
@@ -20,7 +20,7 @@ import { advisedMark, heatAlarm, usualFoodW, zoneHeat, type HeatAlarm, type Zone
 import { recoveryOf, type Recovery } from './recovery.ts';
 import { stationNow } from './station-now.ts';
 import { COOKING_HEAT_J_PER_G, USUAL_COOK_S, surfaceModel } from './surface-model.ts';
-import { atSpot, placeOf, zoneBelief } from './zone-belief.ts';
+import { atSpot, believedC, placeOf, zoneBelief } from './zone-belief.ts';
 
 export interface ForecastWindow {
   readonly earliestMs: number;
@@ -39,8 +39,7 @@ export interface PieceForecast {
   readonly tooHot: boolean;
   /** The hottest surface at which this piece would have a window, °C; null when none would do. */
   readonly windowUpToC: number | null;
-  readonly timeline: PieceTimeline;
-  readonly appearances: Appearances;
+  readonly timeline: SimulatedPiece;
 }
 
 /** A formula on a zone before anything is poured: what the next piece would do. */
@@ -114,11 +113,10 @@ export function forecast(pins: Pins, state: RunState, nowMs: number, tables: Tab
           alarm: heatAlarm(station, heat, { ...hold, highC: body.heat.highC }),
           places: own.map((place) => {
             const there = atSpot(pins, station, expected, believed, place);
-            const { modelC, share } = there.expected;
             return {
               id: place.id,
-              surfaceC: modelC + share * there.known.errorC,
-              sdC: share * there.known.errorSdC,
+              surfaceC: believedC(there.expected, there.known),
+              sdC: there.expected.share * there.known.errorSdC,
             };
           }),
           next: timelineAt(table, heat.surfaceC, timeFactor),
@@ -169,9 +167,8 @@ export function tableOf(input: PieceInput, tables: TableCache): TimelineTable {
 }
 
 function pieceForecast(piece: Piece, table: TimelineTable, expected: Expected, known: Belief): PieceForecast {
-  const surfaceC = expected.modelC + expected.share * known.errorC;
-  const timeFactor = Math.exp(known.lnFactor);
-  const timeline = timelineAt(table, surfaceC, timeFactor);
+  const surfaceC = believedC(expected, known);
+  const timeline = pieceAt(table, surfaceC, Math.exp(known.lnFactor));
   const pouredMs = piece.pouredAtMs;
   const afterPour = (seconds: number) => Math.round(pouredMs + seconds * 1000);
   const turnedMs = piece.flippedAtMs ?? afterPour(timeline.flip.bestS);
@@ -193,7 +190,6 @@ function pieceForecast(piece: Piece, table: TimelineTable, expected: Expected, k
     tooHot: timeline.tooHot,
     windowUpToC: hottestWithWindowC(table),
     timeline,
-    appearances: appearancesAt(table, surfaceC, timeFactor),
   };
 }
 

@@ -1,6 +1,6 @@
 import { simulatePiece } from '#core/piece';
 import type { Pins, RunState } from '#core/run';
-import { formulaOf, stationOf } from './batter-run.ts';
+import { firstZoneOf, formulaOf } from './batter-run.ts';
 import { BERRY_G, pieceInput } from './piece-input.ts';
 
 /** First side at the formula's surface with fruit on the piece, s. */
@@ -19,10 +19,9 @@ export function fruitEffects(
   diameterMm: number,
   nowMs: number,
 ): FruitEffects | null {
-  const stationId = state.brief?.items.find((item) => item.formulaId === formulaId)?.stationIds[0];
-  if (!stationId) return null;
-  const zoneId = stationOf(pins, stationId).zones[0]!.id;
-  const { fruit: _own, ...plain } = pieceInput(pins, state, { formulaId, stationId, zoneId }, nowMs);
+  const where = firstZoneOf(pins, state, formulaId);
+  if (!where) return null;
+  const { fruit: _own, ...plain } = pieceInput(pins, state, where, nowMs);
   const input = { ...plain, plate: { ...plain.plate, surfaceC: formulaOf(pins, formulaId).heat.targetC } };
   const areaM2 = (Math.PI * (diameterMm / 1000) ** 2) / 4;
   const first = (frozen: boolean) =>

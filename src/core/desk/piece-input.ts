@@ -52,11 +52,10 @@ function fruitOn(body: FormulaBody, larder: Larder, volumeMl: number, { diameter
   if (percent === 0) return {};
   const inBowl = body.lines.reduce((sum, { when, percent: of }) => (when === 'onPiece' ? sum : sum + (of ?? 0)), 0);
   const gramsG = (percent / inBowl) * volumeMl * pouredDensityGPerMl(body, larder);
-  const frozen = onPiece.some(({ ingredientId }) => FROZEN.has(ingredientId));
+  const frozen = onPiece.some(({ ingredientId }) => ingredientOf(larder, ingredientId).frozen);
   const areaM2 = (Math.PI * (diameterMm / 1000) ** 2) / 4;
   return { fruit: { count: Math.round(gramsG / BERRY_G), eachG: BERRY_G, frozen, areaM2 } };
 }
-const FROZEN = new Set(['blueberriesFrozen']);
 
 /** A pour to predict, or a piece: which lot it came from and how many doses were in that; the lot in use for a pour to come. */
 export interface PourRef {

@@ -135,6 +135,11 @@ export function placeOf(
   return place ?? zoneMiddle(stationNow(pins, state, piece.stationId), piece.zoneId);
 }
 
+/** The surface that is believed where the model expects one and the belief knows its error, °C. */
+export function believedC({ modelC, share }: Expected, { errorC }: Pick<Belief, 'errorC'>): number {
+  return modelC + share * errorC;
+}
+
 /** A zone's model and belief at one of its spots: what the plate model holds beside the zone, and what readings found there. */
 export function atSpot(
   pins: Pins,

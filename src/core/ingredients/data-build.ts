@@ -11,6 +11,7 @@ interface Row {
   readonly allergens?: readonly Allergen[];
   readonly milkSolidsG?: number;
   readonly measuredAs?: Partial<Record<MeasuredAs, FigureRow>>;
+  readonly frozen?: boolean;
   readonly sodaPerG?: FigureRow;
   readonly co2Percent?: FigureRow;
   readonly pieceG?: FigureRow;
@@ -35,6 +36,7 @@ function food(id: string, role: IngredientRole, row: Row): Ingredient {
     ...(row.measuredAs
       ? { measuredAs: Object.fromEntries(Object.entries(row.measuredAs).map(([as, r]) => [as, figure(r)])) }
       : {}),
+    ...(row.frozen ? { frozen: true } : {}),
     ...(row.sodaPerG ? { sodaPerG: figure(row.sodaPerG) } : {}),
     ...(row.co2Percent ? { co2Percent: figure(row.co2Percent) } : {}),
     ...(row.pieceG ? { pieceG: figure(row.pieceG) } : {}),

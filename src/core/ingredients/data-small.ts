@@ -137,6 +137,7 @@ export const FRUIT = foods('fruit', {
   blueberriesFrozen: {
     density: [0.655, 0.6, 0.7, 'FDC: 155 g a cup', 'high'],
     per100: [86.6, 0.4, 0.6, 12.2, 2.7, 8.5, 'FDC', 'high'],
+    frozen: true,
   },
   raisins: {
     density: [0.613, 0.58, 0.7, 'FDC: 145 g a cup', 'high'],

@@ -76,6 +76,8 @@ export const IngredientSchema = v.object({
   allergens: v.array(v.picklist(ALLERGENS)),
   /** Milk solids (protein, fat and lactose of milk), g per 100 g. */
   milkSolidsG: Share,
+  /** Kept frozen until it is on the piece: it has to thaw there. */
+  frozen: v.optional(v.boolean()),
   /** Grams of baking soda that a gram neutralises. */
   sodaPerG: v.optional(FigureSchema(2)),
   /** CO₂ that it gives, g per 100 g: strength of a baking powder. */

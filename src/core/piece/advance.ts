@@ -27,6 +27,6 @@ export function touchingShare(column: Column, settings: ColumnSettings): number 
 }
 
 /** Share of the face that is open holes: burst bubbles that no batter has filled again. */
-export function openShare({ holesPerM2 }: Column): number {
+function openShare({ holesPerM2 }: Column): number {
   return 1 - Math.exp(-holesPerM2 * Math.PI * (HOLE_MM / 2000) ** 2);
 }

@@ -1,7 +1,7 @@
 import { touchingShare } from './advance.ts';
-import { browningWord, type BrowningWord } from './parameters.ts';
 import { DARKEST_LSTAR } from './browning.ts';
 import { dullness, heightM, type Column, type ColumnSettings } from './column.ts';
+import { browningWord, type BrowningWord } from './parameters.ts';
 
 /**
  * What an eye sees of a piece at a moment, as numbers. `under` is the face on the plate, `over` the face in the air; on
@@ -26,7 +26,7 @@ export interface Appearance {
   readonly touching: number;
 }
 
-export const APPEARANCE_KEYS = [
+const APPEARANCE_KEYS = [
   'underLStar',
   'overLStar',
   'rimLStar',

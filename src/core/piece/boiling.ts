@@ -48,8 +48,7 @@ export function solveBoiling(column: Column, settings: ColumnSettings, step: Con
   BEFORE_C.set(tempC);
   TRIAL_C.set(tempC);
   for (let i = 0; i < n; i++) {
-    const cooler = Math.min(1, Math.max(0, (pureC - tempC[i]!) / COOLER_C));
-    COND_KG[i] = cooler * column.condensing[i]! * dt;
+    COND_KG[i] = coolness(tempC[i]!, pureC) * column.condensing[i]! * dt;
     COND_W[i] = (COND_KG[i]! * (latent + WATER_J_PER_KG_K * (pureC - tempC[i]!))) / dt;
     KEPT[i] = 1 - Math.exp(-solidM[i]! / reachM);
   }
@@ -59,12 +58,10 @@ export function solveBoiling(column: Column, settings: ColumnSettings, step: Con
       const held = moisture[i]! + COND_KG[i]! / dry[i]!;
       let heatJ = cap[i]! * (trialC - BEFORE_C[i]!);
       let slope = cap[i]!;
-      if (trialC > pureC) {
-        const most = equilibriumMoisture(pressurePa, trialC);
-        if (most < held) {
-          heatJ += latent * dry[i]! * (held - most);
-          slope -= latent * dry[i]! * equilibriumSlope(most, trialC);
-        }
+      const kept = keptAt(pressurePa, trialC, pureC, held);
+      if (kept < held) {
+        heatJ += latent * dry[i]! * (held - kept);
+        slope -= latent * dry[i]! * equilibriumSlope(kept, trialC);
       }
       const down = link[i]!;
       const up = link[i + 1]!;
@@ -87,7 +84,7 @@ export function solveBoiling(column: Column, settings: ColumnSettings, step: Con
   let condensedKg = 0;
   for (let i = 0; i < n; i++) {
     const held = moisture[i]! + COND_KG[i]! / dry[i]!;
-    const left = tempC[i]! > pureC ? Math.min(held, equilibriumMoisture(pressurePa, tempC[i]!)) : held;
+    const left = keptAt(pressurePa, tempC[i]!, pureC, held);
     madeKg += (held - left) * dry[i]!;
     condensedKg += COND_KG[i]!;
     moisture[i] = left;
@@ -129,9 +126,8 @@ function condense(column: Column, settings: ColumnSettings, dt: number, pureC: n
   for (let i = 0; i < moisture.length; i++) {
     const trialC = TRIAL_C[i]!;
     const held = moisture[i]! + COND_KG[i]! / dry[i]!;
-    const left = trialC > pureC ? Math.min(held, equilibriumMoisture(pressurePa, trialC)) : held;
-    const cooler = Math.min(1, Math.max(0, (pureC - trialC) / COOLER_C));
-    const hereKg = risingKg * KEPT[i]! * cooler;
+    const left = keptAt(pressurePa, trialC, pureC, held);
+    const hereKg = risingKg * KEPT[i]! * coolness(trialC, pureC);
     const steamKg = (held - left) * dry[i]!;
     madeKg += steamKg;
     movedKg += Math.abs(hereKg - COND_KG[i]!);
@@ -139,11 +135,22 @@ function condense(column: Column, settings: ColumnSettings, dt: number, pureC: n
     NEXT_KG[i] = hereKg;
     NEXT_W[i] = (hereKg * (latent + WATER_J_PER_KG_K * (pureC - BEFORE_C[i]!))) / dt;
   }
-  return madeKg > 0 ? movedKg / madeKg : 0;
+  // with no steam left, what the step before condensed is nobody's: it has to be let go first
+  return madeKg > 0 ? movedKg / madeKg : movedKg > 0 ? Infinity : 0;
+}
+
+/** Water a cell keeps at a temperature, kg/kg dry: what is in it, or what equilibrium with steam leaves it. */
+function keptAt(pressurePa: number, tempC: number, pureC: number, held: number): number {
+  return tempC > pureC ? Math.min(held, equilibriumMoisture(pressurePa, tempC)) : held;
+}
+
+/** How readily a cell takes steam, 0–1: not when it boils itself. */
+function coolness(tempC: number, pureC: number): number {
+  return Math.min(1, Math.max(0, (pureC - tempC) / COOLER_C));
 }
 
 /** Water that food at `tempC` holds against steam of this pressure, kg/kg dry: a_w·p_sat(T) = p and the Oswin isotherm. */
-export function equilibriumMoisture(pressurePa: number, tempC: number): number {
+function equilibriumMoisture(pressurePa: number, tempC: number): number {
   const lnActivity =
     Math.log(pressurePa / 101325) - (2.257e6 / GAS_CONSTANT_VAPOUR) * (1 / 373.15 - 1 / (tempC + 273.15));
   return lnActivity >= -1e-9 ? Infinity : 0.1 / Math.sqrt(Math.exp(-lnActivity) - 1);
@@ -157,7 +164,7 @@ function equilibriumSlope(moisture: number, tempC: number): number {
 }
 
 /** Boiling point of food water of activity a_w: where a_w·p_sat(T) = p. Clausius–Clapeyron about 100 °C. */
-export function boilingInFood(pressurePa: number, activity: number): number {
+function boilingInFood(pressurePa: number, activity: number): number {
   const invK = 1 / 373.15 - (GAS_CONSTANT_VAPOUR / 2.257e6) * Math.log(pressurePa / 101325 / Math.max(activity, 1e-3));
   return 1 / invK - 273.15;
 }

@@ -14,8 +14,6 @@ const SCRATCH = { a: work(), b: work(), c: work(), d: work(), half: work(), cap:
 
 /** What one step of heat did, for what follows it. */
 export interface HeatStep {
-  /** Into the base, W/m². */
-  readonly intoBaseWm2: number;
   /** The face of the batter on the plate, mean over the step, °C. */
   readonly baseFaceC: number;
   /** Water activity of the lowest cell, mean over the step. */
@@ -70,7 +68,7 @@ export function heatStep(column: Column, settings: ColumnSettings, touching: num
   spreadMoisture(column, settings, dt);
   column.heatInJM2 += intoBaseWm2 * dt;
   dip(column, settings, intoBaseWm2, dt);
-  return { intoBaseWm2, baseFaceC, baseActivity: 0.5 * (baseActivity + waterActivity(moisture[0]!)), throughKgM2 };
+  return { baseFaceC, baseActivity: 0.5 * (baseActivity + waterActivity(moisture[0]!)), throughKgM2 };
 }
 
 /** The plate under the piece: the heat it gives and what flows back, exactly over the step. */

@@ -8,7 +8,7 @@ export {
   type BrowningWord,
   type PieceParameters,
 } from './parameters.ts';
-export { advance, openShare, touchingShare } from './advance.ts';
+export { advance } from './advance.ts';
 export { heightM, massKgM2, newColumn, turned, type Column, type ColumnSettings, type PlateContact } from './column.ts';
 export { unsetShare } from './setting.ts';
 export {
@@ -26,6 +26,7 @@ export {
   cueTimeAt,
   flipBestAt,
   hottestWithWindowC,
+  pieceAt,
   spreadsAt,
   timelineAt,
   timelineTable,

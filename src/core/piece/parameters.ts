@@ -19,8 +19,8 @@ export interface PieceParameters {
   /** Diffusivity of water in batter and crumb, m²/s. Order of magnitude from bread, from memory; fitted. */
   readonly moistureM2S: number;
   /** First-order rates at a reference temperature with their activation energy. */
-  readonly starch: Kinetics; // Zanoni 1995, from memory
-  readonly egg: Kinetics; // order of magnitude, from memory
+  readonly starch: Kinetics; // energy: Zanoni 1995, from memory; rate fitted, about twice his 0.06
+  readonly egg: Kinetics; // energy: order of magnitude, from memory; rate fitted
   readonly leavening: Kinetics; // fitted
   readonly browning: Kinetics; // fitted; Purlis & Salvadori 2009 give about 72 kJ/mol, from memory
   /** Water activity at which browning runs at half its dry rate, and the width of the gate. Fitted. */

@@ -86,6 +86,14 @@ export function appearancesAt(table: TimelineTable, surfaceC: number, timeFactor
   };
 }
 
+/** Both together: what a simulation at this surface would have given. */
+export function pieceAt(table: TimelineTable, surfaceC: number, timeFactor = 1): SimulatedPiece {
+  return {
+    ...timelineAt(table, surfaceC, timeFactor),
+    appearances: appearancesAt(table, surfaceC, timeFactor),
+  };
+}
+
 /** When the underside reaches each colour at a surface, seconds. */
 export function brownedAt(table: TimelineTable, surfaceC: number): PieceTimeline['brownedAt'] {
   const { a, b, share } = neighbours(table, surfaceC);
@@ -115,7 +123,8 @@ export function spreadsAt({ input }: TimelineTable, surfaceC: number): Partial<R
   let spreads = SPREADS.get(key);
   if (!spreads) {
     if (SPREADS.size >= MOST_SPREADS) SPREADS.clear();
-    spreads = spreadLn({ ...input, plate: { ...input.plate, surfaceC: at } });
+    const { parameters: _own, ...usual } = input;
+    spreads = spreadLn({ ...usual, plate: { ...input.plate, surfaceC: at } });
     SPREADS.set(key, spreads);
   }
   return spreads;

@@ -2,8 +2,7 @@ import { PROBE_SD_C, besideZoneC } from '#core/plate';
 import { cookedPiece, liftedOf, pieceInput, placeOf, stationNow, surfaceModel, type CookedPiece } from '#core/desk';
 import {
   PIECE_PARAMETERS,
-  appearancesAt,
-  timelineAt,
+  pieceAt,
   timelineTable,
   type PieceParameters,
   type SimulatedPiece,
@@ -111,8 +110,7 @@ export function trueTimeline(
   const surface = trueSurface(kitchen, pins, state, piece.stationId, piece.zoneId, nowMs);
   const zoneC = surface(piece.pouredAtMs);
   const station = stationNow(pins, state, piece.stationId);
-  const surfaceC = zoneC + besideZoneC(station, placeOf(pins, state, piece), zoneC, pins.roomC);
-  return { ...timelineAt(table, surfaceC), appearances: appearancesAt(table, surfaceC) };
+  return pieceAt(table, zoneC + besideZoneC(station, placeOf(pins, state, piece), zoneC, pins.roomC));
 }
 
 /** Every piece of a formula as it really came off. */

@@ -11,13 +11,12 @@ export interface PieceSeen {
 
 /** How a piece looks now: in a rehearsal what is really there, else what is predicted. */
 export function seenOf(store: ReturnType<typeof useRun>, piece: Piece): PieceSeen | null {
-  const predicted = store.outlook?.forecast.pieces[piece.id];
-  const truth = store.run?.rehearsal ? store.outlook?.truth[piece.id] : undefined;
-  const timeline = store.run?.rehearsal ? truth : predicted?.timeline;
-  const appearances = store.run?.rehearsal ? truth?.appearances : predicted?.appearances;
-  if (!timeline || !appearances) return null;
+  const cooks = store.run?.rehearsal
+    ? store.outlook?.truth[piece.id]
+    : store.outlook?.forecast.pieces[piece.id]?.timeline;
+  if (!cooks) return null;
   const after = (atMs: number) => (atMs - piece.pouredAtMs) / 1000;
   const flippedS = piece.flippedAtMs === null ? null : after(piece.flippedAtMs);
   const nowS = after(store.nowMs);
-  return { look: appearanceAt(appearances, nowS, flippedS), cues: cuesBy(timeline, flippedS ?? nowS) };
+  return { look: appearanceAt(cooks.appearances, nowS, flippedS), cues: cuesBy(cooks, flippedS ?? nowS) };
 }
