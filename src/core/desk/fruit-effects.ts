@@ -1,6 +1,7 @@
-import { simulatePiece } from '#core/piece';
+import { flipBestAt, simulatePiece } from '#core/piece';
 import type { Pins, RunState } from '#core/run';
 import { firstZoneOf, formulaOf } from './batter-run.ts';
+import { tableOf, type TableCache } from './forecast.ts';
 import { BERRY_G, pieceInput } from './piece-input.ts';
 
 /** First side at the formula's surface with fruit on the piece, s. */
@@ -18,13 +19,18 @@ export function fruitEffects(
   each: number,
   diameterMm: number,
   nowMs: number,
+  tables: TableCache,
 ): FruitEffects | null {
   const where = firstZoneOf(pins, state, formulaId);
   if (!where) return null;
   const { fruit: _own, ...plain } = pieceInput(pins, state, where, nowMs);
-  const input = { ...plain, plate: { ...plain.plate, surfaceC: formulaOf(pins, formulaId).heat.targetC } };
+  const surfaceC = formulaOf(pins, formulaId).heat.targetC;
+  const input = { ...plain, plate: { ...plain.plate, surfaceC } };
   const areaM2 = (Math.PI * (diameterMm / 1000) ** 2) / 4;
   const first = (frozen: boolean) =>
     simulatePiece({ ...input, fruit: { count: each, eachG: BERRY_G, frozen, areaM2 } }).flip.bestS;
-  return { plainS: simulatePiece(input).flip.bestS, freshS: first(false), frozenS: first(true) };
+  // the figure the other cards show, and what fruit adds to it
+  const plainS = flipBestAt(tableOf(plain, tables), surfaceC);
+  const adds = (firstS: number) => plainS + firstS - simulatePiece(input).flip.bestS;
+  return { plainS, freshS: adds(first(false)), frozenS: adds(first(true)) };
 }

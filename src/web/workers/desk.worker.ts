@@ -92,7 +92,7 @@ const desk = {
 
   /** What so many berries do to the first side. */
   fruit(pins: Pins, state: RunState, formulaId: string, each: number, diameterMm: number, nowMs: number) {
-    return fruitEffects(pins, state, formulaId, each, diameterMm, nowMs);
+    return fruitEffects(pins, state, formulaId, each, diameterMm, nowMs, tables);
   },
 
   probe(
