@@ -2,6 +2,8 @@ import { waterActivity, type Column, type ColumnSettings } from './column.ts';
 import { MOST_CELLS, solveTridiagonal } from './tridiagonal.ts';
 import { WATER_J_PER_KG_K, latentHeatJPerKg } from './water.ts';
 
+const { abs, exp, log, max, min, sqrt } = Math; // bound once: asked for at every cell of every step
+
 const work = () => new Float64Array(MOST_CELLS);
 const SCRATCH = { a: work(), b: work(), c: work(), d: work() };
 const GAS_CONSTANT_VAPOUR = 461.5; // J/kgK
@@ -50,7 +52,7 @@ export function solveBoiling(column: Column, settings: ColumnSettings, step: Con
   for (let i = 0; i < n; i++) {
     COND_KG[i] = coolness(tempC[i]!, pureC) * column.condensing[i]! * dt;
     COND_W[i] = (COND_KG[i]! * (latent + WATER_J_PER_KG_K * (pureC - tempC[i]!))) / dt;
-    KEPT[i] = 1 - Math.exp(-solidM[i]! / reachM);
+    KEPT[i] = 1 - exp(-solidM[i]! / reachM);
   }
   for (let pass = 0; pass < MOST_PASSES; pass++) {
     for (let i = 0; i < n; i++) {
@@ -91,7 +93,7 @@ export function solveBoiling(column: Column, settings: ColumnSettings, step: Con
     column.condensing[i] = COND_KG[i]! / dt;
   }
   column.steamLostKgM2 += madeKg - condensedKg;
-  return Math.max(0, (1 - p.vented) * madeKg - condensedKg);
+  return max(0, (1 - p.vented) * madeKg - condensedKg);
 }
 
 /**
@@ -109,7 +111,7 @@ function settled({ tempC, moisture, dryKgM2: dry }: Column, pureC: number, press
       const boilC = boilingInFood(pressurePa, waterActivity(held));
       if (next > boilC && TRIAL_C[i]! < boilC) next = boilC + 1e-6;
     }
-    far = Math.max(far, Math.abs(next - TRIAL_C[i]!), Math.abs(next - tempC[i]!));
+    far = max(far, abs(next - TRIAL_C[i]!), abs(next - tempC[i]!));
     TRIAL_C[i] = next;
   }
   // without steam the system is linear and solved at once
@@ -130,7 +132,7 @@ function condense(column: Column, settings: ColumnSettings, dt: number, pureC: n
     const hereKg = risingKg * KEPT[i]! * coolness(trialC, pureC);
     const steamKg = (held - left) * dry[i]!;
     madeKg += steamKg;
-    movedKg += Math.abs(hereKg - COND_KG[i]!);
+    movedKg += abs(hereKg - COND_KG[i]!);
     risingKg += (1 - p.vented) * steamKg - hereKg;
     NEXT_KG[i] = hereKg;
     NEXT_W[i] = (hereKg * (latent + WATER_J_PER_KG_K * (pureC - BEFORE_C[i]!))) / dt;
@@ -141,19 +143,18 @@ function condense(column: Column, settings: ColumnSettings, dt: number, pureC: n
 
 /** Water a cell keeps at a temperature, kg/kg dry: what is in it, or what equilibrium with steam leaves it. */
 function keptAt(pressurePa: number, tempC: number, pureC: number, held: number): number {
-  return tempC > pureC ? Math.min(held, equilibriumMoisture(pressurePa, tempC)) : held;
+  return tempC > pureC ? min(held, equilibriumMoisture(pressurePa, tempC)) : held;
 }
 
 /** How readily a cell takes steam, 0–1: not when it boils itself. */
 function coolness(tempC: number, pureC: number): number {
-  return Math.min(1, Math.max(0, (pureC - tempC) / COOLER_C));
+  return min(1, max(0, (pureC - tempC) / COOLER_C));
 }
 
 /** Water that food at `tempC` holds against steam of this pressure, kg/kg dry: a_w·p_sat(T) = p and the Oswin isotherm. */
 function equilibriumMoisture(pressurePa: number, tempC: number): number {
-  const lnActivity =
-    Math.log(pressurePa / 101325) - (2.257e6 / GAS_CONSTANT_VAPOUR) * (1 / 373.15 - 1 / (tempC + 273.15));
-  return lnActivity >= -1e-9 ? Infinity : 0.1 / Math.sqrt(Math.exp(-lnActivity) - 1);
+  const lnActivity = log(pressurePa / 101325) - (2.257e6 / GAS_CONSTANT_VAPOUR) * (1 / 373.15 - 1 / (tempC + 273.15));
+  return lnActivity >= -1e-9 ? Infinity : 0.1 / sqrt(exp(-lnActivity) - 1);
 }
 
 /** How that water changes with warmth, kg/kg K: the derivative of the same law. */
@@ -165,6 +166,6 @@ function equilibriumSlope(moisture: number, tempC: number): number {
 
 /** Boiling point of food water of activity a_w: where a_w·p_sat(T) = p. Clausius–Clapeyron about 100 °C. */
 function boilingInFood(pressurePa: number, activity: number): number {
-  const invK = 1 / 373.15 - (GAS_CONSTANT_VAPOUR / 2.257e6) * Math.log(pressurePa / 101325 / Math.max(activity, 1e-3));
+  const invK = 1 / 373.15 - (GAS_CONSTANT_VAPOUR / 2.257e6) * log(pressurePa / 101325 / max(activity, 1e-3));
   return 1 / invK - 273.15;
 }

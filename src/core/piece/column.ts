@@ -3,6 +3,8 @@ import type { BatterProperties } from './batter.ts';
 import { BROWNING_LSTAR, type PieceParameters } from './parameters.ts';
 import { WATER_J_PER_KG_K } from './water.ts';
 
+const { max, min } = Math; // bound once: asked for at every cell of every step
+
 /** One vertical column through a piece; index 0 lies on the plate. Cells are thin at both faces, where crust forms. */
 export interface Column {
   readonly tempC: Float64Array;
@@ -122,9 +124,9 @@ const MOST_SKIN = 0.08; // of a very thin piece
 
 /** A skin on each face, and between them cells symmetric about the middle, growing inwards. */
 function gradedCells(thicknessM: number, cells: number, type: BatterFamily): Float64Array {
-  const skinM = Math.min(SKIN_MM[type] / 1000, MOST_SKIN * thicknessM);
+  const skinM = min(SKIN_MM[type] / 1000, MOST_SKIN * thicknessM);
   const inner = cells - 2;
-  const weights = Array.from({ length: inner }, (_, i) => GROWTH ** Math.min(i, inner - 1 - i, MOST_GROWTH));
+  const weights = Array.from({ length: inner }, (_, i) => GROWTH ** min(i, inner - 1 - i, MOST_GROWTH));
   const total = weights.reduce((sum, weight) => sum + weight, 0);
   const innerM = weights.map((weight) => (weight / total) * (thicknessM - 2 * skinM));
   return Float64Array.from([skinM, ...innerM, skinM]);
@@ -161,7 +163,7 @@ export function turned(column: Column, settings: ColumnSettings): Column {
 
 /** Water activity by the Oswin isotherm a_w = 1/(1 + (0.1/X)²), X in kg/kg dry: crumb and crust, order of magnitude. */
 export function waterActivity(moisture: number): number {
-  const ratio = 0.1 / Math.max(moisture, 1e-4);
+  const ratio = 0.1 / max(moisture, 1e-4);
   return 1 / (1 + ratio * ratio);
 }
 
@@ -204,7 +206,7 @@ export function coldestC({ tempC }: Column): number {
 /** The least set point, 0–1. */
 export function leastSet(column: Column): number {
   let least = 1;
-  for (let i = 0; i < column.tempC.length; i++) least = Math.min(least, setFraction(column, i));
+  for (let i = 0; i < column.tempC.length; i++) least = min(least, setFraction(column, i));
   return least;
 }
 
@@ -217,6 +219,6 @@ function faceLoss(column: Column, { batter }: ColumnSettings): number {
 /** How dull the face in the air looks: 1 when it has set and lost the water that made it shine. */
 export function dullness(column: Column, settings: ColumnSettings): number {
   const set = setFraction(column, column.tempC.length - 1) / DULL_SET;
-  return Math.min(1, set, faceLoss(column, settings) / settings.parameters.dullLoss);
+  return min(1, set, faceLoss(column, settings) / settings.parameters.dullLoss);
 }
 const DULL_SET = 0.55; // assumed

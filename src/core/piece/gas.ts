@@ -3,6 +3,8 @@ import { leftAfter } from './kinetics.ts';
 import { dissolvedMolPerKg, swollenM3PerMol } from './lookup.ts';
 import { lnSlowing, rawLevellingS } from './setting.ts';
 
+const { cbrt, exp, min } = Math; // bound once: asked for at every cell of every step
+
 const G = 9.81;
 const SETS_AT = 0.5;
 const HOLES_PER_KG = 2e6; // that steam pierces on its way through a wet film; assumed
@@ -29,7 +31,7 @@ export function gasStep(column: Column, settings: ColumnSettings, throughKgM2: n
     gasReacted[i] = after;
     const water = moisture[i]! * dryKgM2[i]!;
     const free = dissolvedMol[i]! + molPerDryKg * dryKgM2[i]! * (after - before);
-    const dissolved = Math.min(free, dissolvedMolPerKg(t, pressurePa) * water);
+    const dissolved = min(free, dissolvedMolPerKg(t, pressurePa) * water);
     dissolvedMol[i] = dissolved;
     gasMol[i]! += free - dissolved + fromBelow;
     fromBelow = 0;
@@ -39,10 +41,10 @@ export function gasStep(column: Column, settings: ColumnSettings, throughKgM2: n
     let gas = gasMol[i]! * volume;
     const height = gas + solidM[i]!;
     const share = gas / height;
-    const radius = Math.cbrt((3 * share) / (4 * Math.PI * bubblesPerM3 * (1 - share)));
+    const radius = cbrt((3 * share) / (4 * Math.PI * bubblesPerM3 * (1 - share)));
     const over = radius * radius - heldM2;
     if (over > 0) {
-      const rise = stokes * over * Math.exp(-p.thickening * set);
+      const rise = stokes * over * exp(-p.thickening * set);
       fromBelow = gasMol[i]! * (1 - 1 / (1 + (rise * dt) / height));
       gasMol[i]! -= fromBelow;
       gas = gasMol[i]! * volume;
@@ -53,7 +55,7 @@ export function gasStep(column: Column, settings: ColumnSettings, throughKgM2: n
   // holes come with each burst and close at the pace at which the face levels
   if (setFraction(column, n - 1) < SETS_AT) bursts += throughKgM2 * HOLES_PER_KG;
   column.lnSlowing = lnSlowing(column, settings);
-  const closesS = rawLevellingS(settings) * Math.exp(column.lnSlowing);
-  column.holesPerM2 = column.holesPerM2 * Math.exp(-dt / closesS) + bursts;
+  const closesS = rawLevellingS(settings) * exp(column.lnSlowing);
+  column.holesPerM2 = column.holesPerM2 * exp(-dt / closesS) + bursts;
   column.burstsPerM2 += bursts;
 }

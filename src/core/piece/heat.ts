@@ -4,6 +4,8 @@ import { VAPOUR_PA, vapourConductivityWmK } from './lookup.ts';
 import { MOST_CELLS, solveTridiagonal } from './tridiagonal.ts';
 import { latentHeatJPerKg } from './water.ts';
 
+const { exp, max, min } = Math; // bound once: asked for at every cell of every step
+
 const ICE_MELT_J_PER_KG = 334e3; // handbook
 const GAS_CONSTANT_VAPOUR = 461.5; // J/kgK
 const MASS_TRANSFER_PER_CONVECTION = 1 / (1.1 * 1007 * 0.9); // m/s per W/m²K; Lewis analogy, Le^(2/3) ≈ 0.9
@@ -39,12 +41,12 @@ export function heatStep(column: Column, settings: ColumnSettings, touching: num
     cap[i] = heatCapacity(column, settings, i);
   }
   const baseActivity = waterActivity(moisture[0]!);
-  const wetness = Math.min(1, Math.max(0, (baseActivity - 0.3) / 0.6));
+  const wetness = min(1, max(0, (baseActivity - 0.3) / 0.6));
   const hContact = touching * (p.contactDryWm2K + (p.contactWetWm2K - p.contactDryWm2K) * wetness);
   const hBase = hContact > 0 ? 1 / (1 / hContact + half[0]!) : 0;
 
   const evaporation = evaporationAt(column, settings, dt);
-  const hTop = 1 / (1 / Math.max(p.topConvectionWm2K, 1e-9) + half[top]!);
+  const hTop = 1 / (1 / max(p.topConvectionWm2K, 1e-9) + half[top]!);
   const fruitW = fruitDraw(column, dt);
 
   link[0] = hBase;
@@ -75,7 +77,7 @@ export function heatStep(column: Column, settings: ColumnSettings, touching: num
 function dip(column: Column, { plate }: ColumnSettings, intoBaseWm2: number, dt: number): void {
   const { surfaceC, arealHeatCapacityJm2K, recoveryWm2K } = plate;
   const restC = surfaceC - intoBaseWm2 / recoveryWm2K;
-  column.plateC = restC + (column.plateC - restC) * Math.exp((-dt * recoveryWm2K) / arealHeatCapacityJm2K);
+  column.plateC = restC + (column.plateC - restC) * exp((-dt * recoveryWm2K) / arealHeatCapacityJm2K);
 }
 
 /** Heat that leaves with the water of the face in the air, or comes with that of a moister air, and how it grows with warmth. */
@@ -87,7 +89,7 @@ interface Evaporation {
 
 function evaporationAt(column: Column, { parameters: p, air }: ColumnSettings, dt: number): Evaporation {
   const top = column.tempC.length - 1;
-  const tempC = Math.min(column.tempC[top]!, 100);
+  const tempC = min(column.tempC[top]!, 100);
   const latentJKg = latentHeatJPerKg(tempC);
   const activity = waterActivity(column.moisture[top]!);
   const perPa =
@@ -153,7 +155,7 @@ function fruitDraw(column: Column, dt: number): Float64Array | undefined {
   }
   let heatJ = drawn * dt;
   if (fruit.iceKgM2 > 0) {
-    const melted = Math.min(fruit.iceKgM2, heatJ / ICE_MELT_J_PER_KG);
+    const melted = min(fruit.iceKgM2, heatJ / ICE_MELT_J_PER_KG);
     fruit.iceKgM2 -= melted;
     heatJ -= melted * ICE_MELT_J_PER_KG;
   }
@@ -169,7 +171,7 @@ const STEAMED_SHARE = 0.75; // of the heat given off on a rack that goes as stea
 export function steamedOffKgM2(column: Column, settings: ColumnSettings): number {
   let heatJ = 0;
   for (let i = 0; i < column.tempC.length; i++) {
-    heatJ += heatCapacity(column, settings, i) * Math.max(0, column.tempC[i]! - RACK_C);
+    heatJ += heatCapacity(column, settings, i) * max(0, column.tempC[i]! - RACK_C);
   }
   return (STEAMED_SHARE * heatJ) / latentHeatJPerKg(70);
 }

@@ -1,5 +1,7 @@
 import { latentHeatJPerKg, saturationPressurePa } from './water.ts';
 
+const { exp, max, min } = Math; // bound once: asked for at every cell of every step
+
 const FROM_C = -30;
 const TO_C = 320;
 const PER_C = 2;
@@ -25,7 +27,7 @@ export class ByTemperature {
 }
 
 /** Saturation pressure of water, Pa. */
-export const VAPOUR_PA = new ByTemperature((tempC) => saturationPressurePa(Math.max(tempC, 0)));
+export const VAPOUR_PA = new ByTemperature((tempC) => saturationPressurePa(max(tempC, 0)));
 
 const GAS_CONSTANT = 8.314462618; // J/mol K, CODATA
 const GAS_CONSTANT_VAPOUR = 461.5; // J/kgK
@@ -38,7 +40,7 @@ const OPEN_PORES = 0.3; // vapour swells a bubble about threefold before its wal
 const CARRIED_WMK = new ByTemperature((tempC) => {
   const tempK = tempC + 273.15;
   const latent = latentHeatJPerKg(tempC);
-  const slope = (saturationPressurePa(Math.max(tempC, 0)) * latent) / (GAS_CONSTANT_VAPOUR * tempK * tempK);
+  const slope = (saturationPressurePa(max(tempC, 0)) * latent) / (GAS_CONSTANT_VAPOUR * tempK * tempK);
   return (latent * DIFFUSIVITY_VAPOUR * slope) / (GAS_CONSTANT_VAPOUR * tempK);
 });
 
@@ -47,19 +49,19 @@ const CARRIED_WMK = new ByTemperature((tempC) => {
  * L·D·(dp_sat/dT)·p / (R_v·T·(p − p_sat)), de Vries 1958 (from memory). Capped at 3 W/mK.
  */
 export function vapourConductivityWmK(tempC: number, pressurePa: number): number {
-  const airPa = Math.max(NEAR_BOILING * pressurePa, pressurePa - VAPOUR_PA.at(tempC));
-  return Math.min(MOST_VAPOUR_WMK, (CARRIED_WMK.at(tempC) * pressurePa) / airPa);
+  const airPa = max(NEAR_BOILING * pressurePa, pressurePa - VAPOUR_PA.at(tempC));
+  return min(MOST_VAPOUR_WMK, (CARRIED_WMK.at(tempC) * pressurePa) / airPa);
 }
 
 /** Volume of a mole of gas in a bubble whose wall is wet, m³: nRT/(p − p_v), until the wall opens. */
 export function swollenM3PerMol(tempC: number, pressurePa: number): number {
-  return (GAS_CONSTANT * (tempC + 273.15)) / Math.max(OPEN_PORES * pressurePa, pressurePa - VAPOUR_PA.at(tempC));
+  return (GAS_CONSTANT * (tempC + 273.15)) / max(OPEN_PORES * pressurePa, pressurePa - VAPOUR_PA.at(tempC));
 }
 
 /** Henry's constant of CO₂, mol/kg bar: 0.034 at 25 °C, 2400 K (Sander 2015, from memory). */
-const HENRY = new ByTemperature((tempC) => 0.034 * Math.exp(2400 * (1 / (tempC + 273.15) - 1 / 298.15)));
+const HENRY = new ByTemperature((tempC) => 0.034 * exp(2400 * (1 / (tempC + 273.15) - 1 / 298.15)));
 
 /** CO₂ that water holds under its own pressure in a wet bubble, mol/kg. */
 export function dissolvedMolPerKg(tempC: number, pressurePa: number): number {
-  return (HENRY.at(tempC) * Math.max(0, pressurePa - VAPOUR_PA.at(tempC))) / 1e5;
+  return (HENRY.at(tempC) * max(0, pressurePa - VAPOUR_PA.at(tempC))) / 1e5;
 }

@@ -1,6 +1,8 @@
 import { cellHeightM, setFraction, type Column, type ColumnSettings } from './column.ts';
 import { leftAfter } from './kinetics.ts';
 
+const { exp, max, min } = Math; // bound once: asked for at every cell of every step
+
 /** One step of setting: starch swells and egg coagulates, first order. */
 export function setStep(
   { tempC, wasC, starchSet, eggSet }: Column,
@@ -35,7 +37,7 @@ export function unsetShare(column: Column): number {
     }
     unsetM += cellHeightM(column, i);
   }
-  return Math.min(1, Math.max(0, unsetM / totalM));
+  return min(1, max(0, unsetM / totalM));
 }
 
 export const HOLE_MM = 3; // across, from rim to rim; assumed from what is seen on a face
@@ -52,7 +54,7 @@ export function lnSlowing(column: Column, { parameters: p }: ColumnSettings): nu
   let felt = 1;
   let weighted = 0;
   for (let i = column.tempC.length - 1; i >= 0 && felt > STILL; i--) {
-    const below = felt * Math.exp(-HOLE_Q_PER_M * cellHeightM(column, i));
+    const below = felt * exp(-HOLE_Q_PER_M * cellHeightM(column, i));
     weighted += (felt - below) * setFraction(column, i);
     felt = below;
   }
