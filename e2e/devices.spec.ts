@@ -8,7 +8,7 @@ async function board(page: Page): Promise<string[]> {
     .evaluateAll((places) =>
       places.map(
         (place) =>
-          `${place.getAttribute('data-place')} ${place.getAttribute('data-verb') ?? '-'} ${place.querySelectorAll('circle').length > 3}`,
+          `${place.getAttribute('data-place')} ${place.getAttribute('data-verb') ?? '-'} ${place.querySelector('radialGradient') !== null}`,
       ),
     );
 }

@@ -2,6 +2,7 @@
 import { computed, useId } from 'vue';
 import type { Picture } from '#core/piece';
 import { browningColour } from './browning-ramp.ts';
+import { circlesPath } from './circles.ts';
 
 /** One face of a piece from above, mm about its own middle, inside an SVG drawn to scale. */
 const props = defineProps<{ picture: Picture }>();
@@ -22,6 +23,17 @@ const edge = computed(() => outline(0));
 const rim = computed(() => `M${outline(0)}ZM${outline(props.picture.dryRimMm)}Z`);
 const radiusMm = computed(() => Math.max(...props.picture.edgeMm));
 const raw = computed(() => props.picture.patches.length === 0);
+const bubbles = computed(() => circlesPath(props.picture.bubbles));
+const holes = computed(() => circlesPath(props.picture.holes));
+/** Islands of a turned face, those of one colour together. */
+const patches = computed(() => {
+  const paths = new Map<string, string>();
+  for (const patch of props.picture.patches) {
+    const colour = browningColour(Math.round(patch.lStar));
+    paths.set(colour, (paths.get(colour) ?? '') + circlesPath([patch]));
+  }
+  return paths;
+});
 </script>
 
 <template>
@@ -46,15 +58,7 @@ const raw = computed(() => props.picture.patches.length === 0);
       class="fill-pale"
       :fill-opacity="raw ? 0.9 : 0.6"
     />
-    <circle
-      v-for="(patch, i) in picture.patches"
-      :key="`p${i}`"
-      :cx="patch.xMm"
-      :cy="patch.yMm"
-      :r="patch.rMm"
-      fill-opacity="0.5"
-      :style="{ fill: browningColour(patch.lStar) }"
-    />
+    <path v-for="[colour, path] in patches" :key="colour" :d="path" fill-opacity="0.5" :style="{ fill: colour }" />
     <ellipse
       v-if="raw && picture.shine > 0.05"
       :cx="-0.3 * radiusMm"
@@ -65,24 +69,13 @@ const raw = computed(() => props.picture.patches.length === 0);
       fill="#ffffff"
       :fill-opacity="0.55 * picture.shine"
     />
-    <circle
-      v-for="(mark, i) in picture.bubbles"
-      :key="`b${i}`"
-      :cx="mark.xMm"
-      :cy="mark.yMm"
-      :r="mark.rMm"
+    <path
+      v-if="bubbles"
+      :d="bubbles"
       stroke-width="0.8"
       class="fill-[#fffdf8] stroke-bubble-edge"
       fill-opacity="0.55"
     />
-    <circle
-      v-for="(mark, i) in picture.holes"
-      :key="`h${i}`"
-      :cx="mark.xMm"
-      :cy="mark.yMm"
-      :r="mark.rMm"
-      stroke-width="0.7"
-      class="fill-crater stroke-pale"
-    />
+    <path v-if="holes" :d="holes" stroke-width="0.7" class="fill-crater stroke-pale" />
   </g>
 </template>

@@ -4,6 +4,8 @@ import { formulaOf, stationOf } from '#core/desk';
 import { clock, minutes } from '../parts/format.ts';
 import { useRun } from '../stores/run.ts';
 import { t } from '../words/index.ts';
+import type { Bar } from './lane-bar.ts';
+import LaneBars from './LaneBars.vue';
 import { useStartPassed } from './use-start-passed.ts';
 
 /** From now to service: lots, plates and panfuls on one strip. Slim while cooking. */
@@ -12,25 +14,18 @@ const store = useRun();
 const startPassed = useStartPassed();
 const zone = computed(() => store.run?.pins.timeZone ?? 'UTC');
 
-interface Bar {
-  readonly key: string;
-  readonly fromMs: number;
-  readonly toMs: number;
-  readonly look: 'mix' | 'rest' | 'heat' | 'first' | 'second';
-  readonly title: string;
-  /** Its zone's place among the zones of the lane: [index, count]. */
-  readonly row: readonly [number, number];
-}
 interface Lane {
   readonly label: string;
   readonly tall: boolean;
   readonly bars: readonly Bar[];
 }
 
+/** Changes with the brief alone, not with every tap: the lanes of a thousand pieces are many. */
+const brief = computed(() => store.state?.brief);
 const lanes = computed<Lane[]>(() => {
-  const { run, plan, state } = store;
-  if (!run || !plan || !state?.brief) return [];
-  const cooking: Lane[] = [...new Set(state.brief.items.flatMap((item) => item.stationIds))].map((stationId) => {
+  const { run, plan } = store;
+  if (!run || !plan || !brief.value) return [];
+  const cooking: Lane[] = [...new Set(brief.value.items.flatMap((item) => item.stationIds))].map((stationId) => {
     const { name, zones } = stationOf(run.pins, stationId);
     const rowOf = (key: string) => [zones.findIndex((zone) => key.endsWith(`/${zone.id}`)), zones.length] as const;
     return {
@@ -103,24 +98,29 @@ const lanes = computed<Lane[]>(() => {
 });
 
 const LOOKS_BACK_MS = 2 * 3_600_000;
-const span = computed(() => {
+interface Span {
+  readonly fromMs: number;
+  readonly toMs: number;
+}
+const span = computed((before?: Span): Span => {
+  const now = spanNow();
+  return before?.fromMs === now.fromMs && before.toMs === now.toMs ? before : now;
+});
+
+function spanNow(): Span {
   const { plan } = store;
   if (!plan) return { fromMs: 0, toMs: 1 };
   // a rest of a night would leave no room for the morning: what is long past goes
   const begun = Math.max(plan.startMs - 120_000, Math.min(store.nowMs, plan.firstPourMs) - LOOKS_BACK_MS);
   const early = props.slim ? plan.firstPourMs - 60_000 : begun;
   return { fromMs: Math.min(early, Math.max(store.nowMs, early - 900_000)), toMs: plan.serviceAtMs + 60_000 };
+}
+
+/** Where a moment lies on the strip, %. */
+const at = computed(() => {
+  const { fromMs, toMs } = span.value;
+  return (ms: number) => Math.round(Math.min(1, Math.max(0, (ms - fromMs) / (toMs - fromMs))) * 10_000) / 100;
 });
-
-function at(ms: number): number {
-  const share = (ms - span.value.fromMs) / (span.value.toMs - span.value.fromMs);
-  return Math.round(Math.min(1, Math.max(0, share)) * 10_000) / 100;
-}
-
-/** Zones of one lane lie under each other in it. */
-function rowStyle([index, count]: readonly [number, number]) {
-  return { top: `${8 + (84 / count) * index}%`, height: `${84 / count - (count > 1 ? 5 : 0)}%` };
-}
 
 /** A label this close to the service mark, in hundredths of the strip, would lie under it. */
 const CLEAR_OF_SERVICE = 3.5;
@@ -135,8 +135,8 @@ const marks = computed(() => {
     ms += step * 60_000
   )
     list.push(ms);
-  const service = at(store.plan?.serviceAtMs ?? 0);
-  return list.filter((ms) => Math.abs(at(ms) - service) > CLEAR_OF_SERVICE);
+  const service = at.value(store.plan?.serviceAtMs ?? 0);
+  return list.filter((ms) => Math.abs(at.value(ms) - service) > CLEAR_OF_SERVICE);
 });
 
 const spare = computed(() => {
@@ -193,25 +193,7 @@ const spare = computed(() => {
         <span class="w-22 shrink-0 truncate text-xs text-soft max-md:hidden">{{ lane.label }}</span>
         <div class="relative h-full flex-1">
           <div class="absolute inset-x-0 top-1/2 border-t border-line" />
-          <div
-            v-for="bar in lane.bars"
-            :key="bar.key"
-            class="absolute rounded-sm"
-            :title="`${bar.title}, ${clock(bar.fromMs, zone)}`"
-            :class="{
-              'bg-rim': bar.look === 'mix',
-              'border border-rim bg-paper': bar.look === 'rest',
-              'bg-ember/70': bar.look === 'heat',
-              'bg-bell': bar.look === 'first',
-              'bg-bell/55': bar.look === 'second',
-              'opacity-35': bar.toMs < store.nowMs,
-            }"
-            :style="{
-              left: `${at(bar.fromMs)}%`,
-              width: `max(2px, ${at(bar.toMs) - at(bar.fromMs)}%)`,
-              ...rowStyle(bar.row),
-            }"
-          />
+          <LaneBars :bars="lane.bars" :at="at" :now-ms="store.nowMs" :zone="zone" />
         </div>
       </div>
       <div class="pointer-events-none absolute inset-y-0 right-0 left-24 max-md:left-0">
