@@ -1,4 +1,4 @@
-import { waterActivity, type Column, type ColumnSettings } from './column.ts';
+import { setFraction, waterActivity, type Column, type ColumnSettings } from './column.ts';
 import { MOST_CELLS, solveTridiagonal } from './tridiagonal.ts';
 import { WATER_J_PER_KG_K, latentHeatJPerKg } from './water.ts';
 
@@ -93,7 +93,7 @@ export function solveBoiling(column: Column, settings: ColumnSettings, step: Con
     column.condensing[i] = COND_KG[i]! / dt;
   }
   column.steamLostKgM2 += madeKg - condensedKg;
-  return max(0, (1 - p.vented) * madeKg - condensedKg);
+  return max(0, (1 - ventedShare(column, settings)) * madeKg - condensedKg);
 }
 
 /**
@@ -121,7 +121,8 @@ function settled({ tempC, moisture, dryKgM2: dry }: Column, pureC: number, press
 /** Where the steam of the trial condenses next, from the plate upwards; returns the share of it that changes place. */
 function condense(column: Column, settings: ColumnSettings, dt: number, pureC: number, latent: number): number {
   const { moisture, dryKgM2: dry } = column;
-  const { pressurePa, parameters: p } = settings;
+  const { pressurePa } = settings;
+  const vented = ventedShare(column, settings);
   let risingKg = 0;
   let madeKg = 0;
   let movedKg = 0;
@@ -133,12 +134,17 @@ function condense(column: Column, settings: ColumnSettings, dt: number, pureC: n
     const steamKg = (held - left) * dry[i]!;
     madeKg += steamKg;
     movedKg += abs(hereKg - COND_KG[i]!);
-    risingKg += (1 - p.vented) * steamKg - hereKg;
+    risingKg += (1 - vented) * steamKg - hereKg;
     NEXT_KG[i] = hereKg;
     NEXT_W[i] = (hereKg * (latent + WATER_J_PER_KG_K * (pureC - BEFORE_C[i]!))) / dt;
   }
   // with no steam left, what the step before condensed is nobody's: it has to be let go first
   return madeKg > 0 ? movedKg / madeKg : movedKg > 0 ? Infinity : 0;
+}
+
+/** Share of the steam that finds a way out at the side and beneath. */
+function ventedShare(column: Column, { parameters: p }: ColumnSettings): number {
+  return min(1, p.vented + p.otherwise.ventedOnceSet * setFraction(column, 0));
 }
 
 /** Water a cell keeps at a temperature, kg/kg dry: what is in it, or what equilibrium with steam leaves it. */

@@ -1,6 +1,6 @@
 import type { BatterProperties } from './batter.ts';
 import type { ColumnSettings } from './column.ts';
-import { rateAt } from './parameters.ts';
+import { BROWNING_LSTAR, rateAt } from './parameters.ts';
 
 export const DARKEST_LSTAR = 22; // where browning ends; assumed
 
@@ -16,7 +16,9 @@ export function browned(
 ): number {
   const skinC = faceC + p.skinTowardPlate * (plateC - faceC);
   const gate = 1 / (1 + Math.exp((activity - p.browningGate.at) / p.browningGate.width));
-  const rate = rateAt(p.browning, skinC) * browningFactor(batter) * gate;
+  const left = (lStar - DARKEST_LSTAR) / (BROWNING_LSTAR.raw - DARKEST_LSTAR);
+  const order = p.otherwise.browningOrder === 1 ? 1 : left ** (p.otherwise.browningOrder - 1);
+  const rate = rateAt(p.browning, skinC) * browningFactor(batter) * gate * order;
   return DARKEST_LSTAR + (lStar - DARKEST_LSTAR) * Math.exp(-rate * dt);
 }
 

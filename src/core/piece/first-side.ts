@@ -56,7 +56,7 @@ export class FirstSide {
       rimBubbles: new FirstPassage(p.rimBurstsPerCm2 * share, 'rises'),
       coveredFace: new FirstPassage(p.coveredBurstsPerCm2 * share, 'rises'),
       popping: new FirstPassage(Math.log(p.poppingGain), 'rises'),
-      holesStay: new FirstPassage(Math.log(p.holesStayGain), 'rises'),
+      holesStay: new FirstPassage(p.otherwise.holesOpenPerCm2 ?? Math.log(p.holesStayGain), 'rises'),
       dryEdge: new FirstPassage(1, 'rises'),
       faceSet: new FirstPassage(1, 'rises'),
       liftingEdge: new FirstPassage(p.liftingLoss, 'rises'),
@@ -75,7 +75,8 @@ export class FirstSide {
       if (!this.foam) cues.coveredFace.see(atS, core.burstsPerM2 / 1e4);
       if (!this.foam && cues.rimBubbles.at !== undefined) {
         cues.popping.see(atS, core.lnSlowing);
-        cues.holesStay.see(atS, core.lnSlowing);
+        const byCount = this.settings.parameters.otherwise.holesOpenPerCm2 !== null;
+        cues.holesStay.see(atS, byCount ? core.holesPerM2 / 1e4 : core.lnSlowing);
       }
     } else {
       cues.liftingEdge.see(atS, rim.steamLostKgM2 / pouredKgM2(rim, this.settings));
@@ -95,7 +96,7 @@ export class FirstSide {
   }
 
   /** From when the inside will hold the flip. */
-  private get holdsAt(): number | undefined {
+  get holdsAt(): number | undefined {
     if (!this.leavened) return latest(this.cues.faceSet.at, this.thinHolds.at);
     return this.hasFruit ? latest(this.holds.at, this.fruitHolds.at) : this.holds.at;
   }
@@ -119,6 +120,11 @@ export class FirstSide {
     const sign = (rule === 'holesStay' || rule === 'coveredFace') && !bubbles ? this.cues.dryEdge.at : seen;
     if (rule === 'holesStay' || rule === 'dryEdge' || rule === 'liftingEdge') return latest(sign, this.holdsAt);
     return this.hasFruit ? latest(sign, this.fruitHolds.at) : sign;
+  }
+
+  /** From when the underside is past brown. */
+  get darkAt(): number | undefined {
+    return this.brownings.dark.at;
   }
 
   get tooHot(): boolean {

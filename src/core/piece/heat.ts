@@ -1,5 +1,5 @@
 import { solveBoiling, type ConductionStep } from './boiling.ts';
-import { heatCapacity, waterActivity, type Column, type ColumnSettings } from './column.ts';
+import { heatCapacity, setFraction, waterActivity, type Column, type ColumnSettings } from './column.ts';
 import { VAPOUR_PA, vapourConductivityWmK } from './lookup.ts';
 import { MOST_CELLS, solveTridiagonal } from './tridiagonal.ts';
 import { latentHeatJPerKg } from './water.ts';
@@ -42,7 +42,8 @@ export function heatStep(column: Column, settings: ColumnSettings, touching: num
   }
   const baseActivity = waterActivity(moisture[0]!);
   const wetness = min(1, max(0, (baseActivity - 0.3) / 0.6));
-  const hContact = touching * (p.contactDryWm2K + (p.contactWetWm2K - p.contactDryWm2K) * wetness);
+  const kept = 1 - p.otherwise.contactLost * setFraction(column, 0);
+  const hContact = touching * kept * (p.contactDryWm2K + (p.contactWetWm2K - p.contactDryWm2K) * wetness);
   const hBase = hContact > 0 ? 1 / (1 / hContact + half[0]!) : 0;
 
   const evaporation = evaporationAt(column, settings, dt);

@@ -6,6 +6,7 @@ export {
   browningWord,
   rateAt,
   type BrowningWord,
+  type Otherwise,
   type PieceParameters,
 } from './parameters.ts';
 export { advance } from './advance.ts';
@@ -32,6 +33,7 @@ export {
   timelineTable,
   type TimelineTable,
 } from './table.ts';
+export { LivePiece, type FirstSideMoments, type Inside } from './live-piece.ts';
 export { appearanceAt, underWord, type Appearance, type Appearances } from './appearance.ts';
 export { pictureOf, type Mark, type Patch, type Picture, type PictureOf } from './picture.ts';
 export { PREDICTED, UNCERTAIN, dueS, sensitivities, spreadLn, type Answer, type Predicted } from './spread.ts';

@@ -47,6 +47,20 @@ export interface PieceParameters {
   readonly holdsUnset: number;
   /** Share of the rim's mass that has gone as water when its edge lifts. Fitted. */
   readonly liftingLoss: number;
+  /** Ways in which a batter may be otherwise built than the model: at rest in the model, at work in hidden kitchens. */
+  readonly otherwise: Otherwise;
+}
+
+/** What the model leaves out on purpose, so that the truth of a rehearsal is not of its family. */
+export interface Otherwise {
+  /** Share by which the contact weakens as the base sets and stiffens. */
+  readonly contactLost: number;
+  /** Share of the steam that finds a way out besides `vented` once the base has set. */
+  readonly ventedOnceSet: number;
+  /** Order of browning in what is left to darken, 1 is first order. */
+  readonly browningOrder: number;
+  /** Holes stay when so many stand open on a square centimetre, instead of by how slowly one closes. */
+  readonly holesOpenPerCm2: number | null;
 }
 
 export interface Kinetics {
@@ -80,6 +94,7 @@ export const PIECE_PARAMETERS: PieceParameters = {
   dullLoss: 0.75,
   holdsUnset: 0.412,
   liftingLoss: 0.447,
+  otherwise: { contactLost: 0, ventedOnceSet: 0, browningOrder: 1, holesOpenPerCm2: null },
 };
 
 /** L* of the underside at which each word begins. No published value for pancakes is known; bread and biscuit figures borrowed. */

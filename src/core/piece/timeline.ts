@@ -51,7 +51,7 @@ const MEETING = { untilS: 2, share: 0.2 };
 const EARLY = { untilS: 24, share: 0.5 };
 const SEEN = { first: 17, second: 9 };
 const SEEN_EVERY_S = 2;
-const RIM_CELLS = 0.67; // it is thinner
+export const RIM_CELLS = 0.67; // it is thinner
 
 /** A timeline with what the piece looks like on the way. */
 export interface SimulatedPiece extends PieceTimeline {
@@ -169,14 +169,14 @@ function lossOf(column: Column, settings: ColumnSettings, startKgM2: number): Lo
 }
 
 /** Half-damp air of the room: its vapour at half of what it could hold. */
-function roomAir({ ambientC }: PieceInput): AirAbove {
+export function roomAir({ ambientC }: PieceInput): AirAbove {
   return { tempC: ambientC, vapourPa: 0.5 * VAPOUR_PA.at(ambientC) };
 }
 /** Under a lid: warm and full of the piece's own steam. Assumed. */
-const LID_AIR: AirAbove = { tempC: 70, vapourPa: VAPOUR_PA.at(62) };
+export const LID_AIR: AirAbove = { tempC: 70, vapourPa: VAPOUR_PA.at(62) };
 
 /** Length of the step from a moment of a side. */
-function stepAt(atS: number, stepS: number): number {
+export function stepAt(atS: number, stepS: number): number {
   return stepS * (atS < MEETING.untilS - 1e-9 ? MEETING.share : atS < EARLY.untilS - 1e-9 ? EARLY.share : 1);
 }
 

@@ -33,7 +33,7 @@ export {
   type ReadingFault,
   type SpotOnPlate,
 } from './reading.ts';
-export { plateSimulator, type FoodOnPlate, type PlateSimulator, type PlateTruth } from './simulator.ts';
+export { plateSimulator, type FoodOnPlate, type HeatSpot, type PlateSimulator, type PlateTruth } from './simulator.ts';
 export {
   COATINGS,
   METALS,

@@ -12,6 +12,8 @@ export interface FoodOnPlate {
   /** How well it touches, W/m²K; and how warm its base is poured and soon becomes, °C. */
   readonly contactWm2K: number;
   readonly pouredC: number;
+  /** Heat it draws now, W/m², when something else knows; then contact and warmth do not count. */
+  readonly drawnWm2?: () => number;
 }
 
 /** What differs on a plate from what its maker says. */
@@ -24,6 +26,18 @@ export interface PlateTruth {
   readonly off?: Readonly<Record<string, OffMiddle>>;
   /** Share by which the plate loses more or less to the room. */
   readonly lossFactor?: number;
+  /** Share by which each zone's burner weakens in an hour, as a gas bottle does that cools. */
+  readonly fadesPerHour?: Readonly<Record<string, number>>;
+  /** Places that take more of a burner's heat than its form says, or less: warped metal, a clogged jet. */
+  readonly spots?: readonly HeatSpot[];
+}
+
+/** A bump on the heat under a plate: by share `more` at its middle, dying away as a normal curve. */
+export interface HeatSpot {
+  readonly xMm: number;
+  readonly yMm: number;
+  readonly radiusMm: number;
+  readonly more: number;
 }
 
 /** A plate that is being heated: its cells, and what hands can do to it. */
@@ -96,7 +110,7 @@ export function plateSimulator(
     Int32Array.from([...tempC.keys()].filter((i) => grid.metal[i] && test(i)));
   const burners = station.zones.map((zone): BurnerState => ({
     zone,
-    pattern: burnerPattern(station, zone, grid, truth.off?.[zone.id]),
+    pattern: withSpots(burnerPattern(station, zone, grid, truth.off?.[zone.id])),
     cells: cellsWhere((i) => zoneAt(station, xOf(i)).id === zone.id),
     mark: 0,
     burning: false,
@@ -118,7 +132,8 @@ export function plateSimulator(
         if (meanC >= setC + swing / 2) burner.burning = false;
         share = mark > 0 && burner.burning ? 1 : 0;
       }
-      const wanted = share * zone.powerW * (truth.gain?.[zone.id] ?? 1);
+      const faded = Math.exp((-(truth.fadesPerHour?.[zone.id] ?? 0) * nowS) / 3600);
+      const wanted = share * zone.powerW * (truth.gain?.[zone.id] ?? 1) * faded;
       const lag = lagS(zone);
       const powerW = lag > 0 ? wanted + (burner.powerW - wanted) * Math.exp(-dtS / lag) : wanted;
       if (powerW !== burner.powerW) changed = true;
@@ -130,6 +145,11 @@ export function plateSimulator(
   /** Heat that a piece draws in the step to come, taken at its middle by going on as the last step went. */
   function draw(lying: FoodState, dtS: number): void {
     const { cells, weight, before, food } = lying;
+    if (food.drawnWm2) {
+      const drawn = food.drawnWm2();
+      for (let n = 0; n < cells.length; n++) heat[cells[n]!]! -= weight[n]! * drawn;
+      return;
+    }
     const ageS = nowS + dtS / 2 - lying.sinceS;
     const baseC = WET_BASE.atC - (WET_BASE.atC - food.pouredC) * Math.exp(-ageS / WET_BASE.withinS);
     const on = lying.lastStepS > 0 ? dtS / (2 * lying.lastStepS) : 0;
@@ -191,6 +211,21 @@ export function plateSimulator(
       return meanOf(burner.cells);
     },
   };
+
+  /** A burner's pattern under a plate with spots: they move heat about, they make none. */
+  function withSpots(pattern: Float64Array): Float64Array {
+    if (!truth.spots?.length) return pattern;
+    const spotted = pattern.map((share, i) =>
+      truth.spots!.reduce(
+        (left, { xMm, yMm, radiusMm, more }) =>
+          left * (1 + more * Math.exp(-0.5 * (((xOf(i) - xMm) ** 2 + (yOf(i) - yMm) ** 2) / radiusMm ** 2))),
+        share,
+      ),
+    );
+    const sum = (shares: Float64Array) => shares.reduce((total, share) => total + share, 0);
+    const kept = sum(spotted) > 0 ? sum(pattern) / sum(spotted) : 1;
+    return spotted.map((share) => share * kept);
+  }
 
   /** Cells under a disc and how much of each it covers; weights are scaled so that its area is its own on any grid. */
   function covered(food: FoodOnPlate): { cells: Int32Array; weight: Float64Array } {

@@ -1,0 +1,336 @@
+import {
+  BROWNING_LSTAR,
+  CUES_OF,
+  LivePiece,
+  PIECE_PARAMETERS,
+  type Cue,
+  type FirstSideMoments,
+  type Inside,
+  type PieceInput,
+  type PieceParameters,
+} from '#core/piece';
+import { plateSimulator, type PlateSimulator, type PlateTruth, type SpotOnPlate, type StationBody } from '#core/plate';
+import type { Kitchen } from './kitchen.ts';
+import { normal, seedFrom, seeded } from './random.ts';
+
+/** Cells of a plate: a fifteenth of its smaller side, a griddle's near 3 cm. */
+const CELLS = 15;
+/** Plates and pieces share their steps, s. */
+const STEP_S = 1;
+/** Share of a piece's radius at which the metal beneath is asked besides its middle. */
+const ASKED_AT = 0.6;
+
+/** A pour as the desk has it: the truth differs from it by the kitchen's own spreads. */
+export interface TruePour {
+  readonly pieceId: string;
+  readonly stationId: string;
+  readonly spot: SpotOnPlate;
+  readonly input: PieceInput;
+  readonly diameterMm: number;
+}
+
+/** Somebody's eyes call a cue. */
+export interface CueCall {
+  readonly pieceId: string;
+  readonly cue: Cue;
+}
+
+interface Lying {
+  readonly pieceId: string;
+  readonly plate: PlateSimulator;
+  readonly spot: SpotOnPlate;
+  readonly radiusMm: number;
+  readonly live: LivePiece;
+  readonly type: PieceInput['batter']['type'];
+  readonly takeOff: () => void;
+  readonly pouredS: number;
+  flippedS: number | null;
+  /** When its inside was done, s from the flip. */
+  doneS: number | null;
+  readonly called: Set<Cue>;
+  off: Inside | null;
+}
+
+/** Cues of the face in the air: what eyes see without lifting an edge. */
+const OF_THE_FACE: readonly Cue[] = [
+  'rimBubbles',
+  'coveredFace',
+  'popping',
+  'dryEdge',
+  'faceSet',
+  'liftingEdge',
+  'holesStay',
+];
+
+/**
+ * A kitchen at work: plates in two dimensions under burners that are not what is written of them, and pieces that cook on
+ * them step by step, poured by hands that vary. It knows nothing of the desk, and the desk nothing of it. Time runs
+ * forwards only, in seconds from when its plates were cold.
+ */
+export class TrueKitchen {
+  private readonly kitchen: Kitchen;
+  private readonly seed: number;
+  private readonly plates = new Map<string, PlateSimulator>();
+  private readonly pieces = new Map<string, Lying>();
+  private readonly onPlate = new Set<Lying>();
+  private readonly parameters: PieceParameters;
+  private nowS = 0;
+  private poured = 0;
+  private read = 0;
+
+  /** @param stationIds one id for each of the kitchen's stations, as the run knows them */
+  constructor(kitchen: Kitchen, stationIds: readonly string[], seed: number) {
+    this.kitchen = kitchen;
+    this.seed = seed;
+    this.parameters = trueParameters(kitchen);
+    kitchen.stations.forEach(({ body, hidden }, index) => {
+      const smallerMm =
+        body.shape.kind === 'rectangle' ? Math.min(body.shape.widthMm, body.shape.depthMm) : body.shape.diameterMm;
+      const room = { startC: kitchen.roomC, ambientC: kitchen.roomC };
+      const cut = { cellMm: smallerMm / CELLS, stepS: STEP_S };
+      this.plates.set(stationIds[index]!, plateSimulator(body, room, cut, plateTruth(body, hidden)));
+    });
+  }
+
+  get timeS(): number {
+    return this.nowS;
+  }
+
+  turn(stationId: string, zoneId: string, mark: number): void {
+    this.plateOf(stationId).turn(zoneId, mark);
+  }
+
+  /** Cooks on to a moment; returns what eyes call on the way, and stops at the first call. */
+  advanceTo(timeS: number): CueCall | null {
+    while (this.nowS < timeS - 1e-9) {
+      const spanS = Math.min(STEP_S, timeS - this.nowS);
+      this.nowS += spanS;
+      for (const plate of this.plates.values()) plate.advanceTo(this.nowS);
+      for (const lying of this.onPlate) {
+        lying.live.cook(beneathC(lying), spanS);
+        if (lying.flippedS !== null && lying.doneS === null && lying.live.inside().cooked)
+          lying.doneS = this.nowS - lying.flippedS;
+      }
+      const call = this.calledNow();
+      if (call) return call;
+    }
+    return null;
+  }
+
+  pour({ pieceId, stationId, spot, input, diameterMm }: TruePour): void {
+    const { pours } = this.kitchen;
+    const random = seeded(seedFrom(`pour ${++this.poured}`, this.seed));
+    const lnVolume = (pours.lnVolumeSd ?? 0) * normal(random);
+    const lnThickness = (pours.lnThicknessSd ?? 0) * normal(random) + VOLUME_TO_THICKNESS[input.batter.type] * lnVolume;
+    const off = () => (pours.offPlaceSdMm ?? 0) * normal(random);
+    const at = { xMm: spot.xMm + off(), yMm: spot.yMm + off() };
+    const plate = this.plateOf(stationId);
+    const radiusMm = (diameterMm / 2) * Math.exp(0.5 * (lnVolume - lnThickness));
+    const live = new LivePiece({
+      ...input,
+      thicknessMm: input.thicknessMm * Math.exp(lnThickness),
+      parameters: this.parameters,
+    });
+    const takeOff = plate.pour({
+      ...at,
+      diameterMm: 2 * radiusMm,
+      ...{ contactWm2K: 0, pouredC: input.batterC },
+      drawnWm2: () => live.drawnWm2,
+    });
+    const lying: Lying = {
+      ...{ pieceId, plate, spot: at, radiusMm, live, takeOff },
+      type: input.batter.type,
+      pouredS: this.nowS,
+      ...{ flippedS: null, doneS: null, off: null },
+      called: new Set(),
+    };
+    this.pieces.set(pieceId, lying);
+    this.onPlate.add(lying);
+  }
+
+  flip(pieceId: string): void {
+    const lying = this.pieceOf(pieceId);
+    lying.live.flip();
+    lying.flippedS = this.nowS - lying.pouredS;
+  }
+
+  /** Takes a piece off its plate. Its first side is followed to its end on the metal as it was. */
+  lift(pieceId: string): void {
+    const lying = this.pieceOf(pieceId);
+    lying.off = lying.live.inside();
+    lying.takeOff();
+    this.onPlate.delete(lying);
+    const plateC = beneathC(lying);
+    while (!lying.live.followed) lying.live.cook(plateC, 10);
+  }
+
+  live(pieceId: string): LivePiece {
+    return this.pieceOf(pieceId).live;
+  }
+
+  /** The metal at a spot of a station, °C. */
+  surfaceC(stationId: string, spot: SpotOnPlate): number {
+    return this.plateOf(stationId).at(spot.xMm, spot.yMm);
+  }
+
+  /** What this kitchen's probe shows at a spot. */
+  probeShows(stationId: string, spot: SpotOnPlate): { readonly surfaceC: number; readonly sdC: number } {
+    const { offC = 0, sdC = 0, toldSdC = 3 } = this.kitchen.probe;
+    const noise = normal(seeded(seedFrom(`probe ${++this.read}`, this.seed)));
+    return { surfaceC: Math.round(2 * (this.surfaceC(stationId, spot) + offC + sdC * noise)) / 2, sdC: toldSdC };
+  }
+
+  /** Lightness of a piece's first face as these eyes judge it. */
+  judgedLStar(pieceId: string): number {
+    const { lStarOff = 0, lStarSd = 0 } = this.kitchen.eyes;
+    const noise = normal(seeded(seedFrom(`colour ${pieceId}`, this.seed)));
+    return this.pieceOf(pieceId).live.inside().firstLStar + lStarOff + lStarSd * noise;
+  }
+
+  /** Everything of a lifted piece against its own truth. @throws RangeError while it lies on a plate. */
+  outcome(pieceId: string): TrueOutcome {
+    const { live, flippedS, doneS, off, pouredS } = this.pieceOf(pieceId);
+    if (!off || flippedS === null) throw new RangeError(`The piece ${pieceId} is not off yet.`);
+    return { ...off, pouredS, flippedS, doneS, ...trueWindow(live.moments(), flippedS) };
+  }
+
+  private calledNow(): CueCall | null {
+    const { lagS = 0, lnTimeSd = 0, noticed = 0, slips = 0 } = this.kitchen.eyes;
+    for (const { pieceId, live, flippedS, called, pouredS, type } of this.onPlate) {
+      if (flippedS !== null) continue;
+      const ageS = this.nowS - pouredS;
+      for (const [cue, atS] of Object.entries(live.cues()) as [Cue, number][]) {
+        if (called.has(cue) || !OF_THE_FACE.includes(cue)) continue;
+        const eyes = seeded(seedFrom(`eyes ${pieceId} ${cue}`, this.seed));
+        if (ageS < atS * Math.exp(lnTimeSd * normal(eyes)) + lagS) continue;
+        called.add(cue);
+        if (eyes() >= noticed) continue;
+        if (eyes() >= slips) return { pieceId, cue };
+        const others = CUES_OF[type].filter((other) => other !== cue && OF_THE_FACE.includes(other));
+        return { pieceId, cue: others[Math.floor(others.length * eyes())] ?? cue };
+      }
+    }
+    return null;
+  }
+
+  private plateOf(stationId: string): PlateSimulator {
+    const plate = this.plates.get(stationId);
+    if (!plate) throw new RangeError(`The kitchen has no station ${stationId}.`);
+    return plate;
+  }
+
+  private pieceOf(pieceId: string): Lying {
+    const lying = this.pieces.get(pieceId);
+    if (!lying) throw new RangeError(`Nothing was poured as ${pieceId}.`);
+    return lying;
+  }
+}
+
+/** How a piece really was when it came off, and when it should have been flipped, s from its pour. */
+export interface TrueOutcome extends Inside, TrueWindow {
+  readonly pouredS: number;
+  readonly flippedS: number;
+  /** When its inside was done, s from the flip; null when it came off before. */
+  readonly doneS: number | null;
+}
+
+export interface TrueWindow {
+  readonly earliestS: number;
+  readonly bestS: number;
+  readonly latestS: number;
+  readonly tooHot: boolean;
+}
+
+/** A window is no wider than this share of its first side. */
+const WIDEST = 0.25;
+
+/**
+ * The true window of a first side: from when the inside will hold the flip to when the underside passes brown, no wider
+ * than a quarter of the side, about the best moment by the cook's own sign. Where the underside is past brown before the
+ * inside holds there is none: the least bad moment lies half way, and the verdict is that the plate was too hot.
+ * @param shownS how long the piece was watched: what had not come by then counts from there
+ */
+export function trueWindow({ holdsS, bestS, darkS }: FirstSideMoments, shownS: number): TrueWindow {
+  const holds = holdsS ?? bestS ?? shownS;
+  const best = bestS ?? holds;
+  if (darkS !== undefined && darkS < holds) {
+    const least = (darkS + holds) / 2;
+    return { earliestS: least, bestS: least, latestS: least, tooHot: true };
+  }
+  const width = WIDEST * best;
+  const latest = darkS ?? Infinity;
+  const from = Math.max(holds, Math.min(best - width / 2, latest - width));
+  return {
+    earliestS: from,
+    bestS: Math.max(from, Math.min(best, latest)),
+    latestS: Math.min(latest, from + width),
+    tooHot: false,
+  };
+}
+
+/** Neither face is past brown. */
+export function notOverBrown({ firstLStar, secondLStar }: Inside): boolean {
+  return Math.min(firstLStar, secondLStar) >= BROWNING_LSTAR.dark;
+}
+
+/** How ln thickness grows with ln volume: a slump spreads (V^0.2), a film keeps its pan. */
+const VOLUME_TO_THICKNESS = { leavened: 0.2, thin: 1 } as const;
+
+function beneathC({ plate, spot: { xMm, yMm }, radiusMm }: Lying): number {
+  const r = ASKED_AT * radiusMm;
+  return (
+    (plate.at(xMm, yMm) +
+      plate.at(xMm - r, yMm) +
+      plate.at(xMm + r, yMm) +
+      plate.at(xMm, yMm - r) +
+      plate.at(xMm, yMm + r)) /
+    5
+  );
+}
+
+function plateTruth(body: StationBody, hidden: Kitchen['stations'][number]['hidden']): PlateTruth {
+  const byZone = <T>(of: (burner: Kitchen['stations'][number]['hidden']['burners'][string]) => T) =>
+    Object.fromEntries(body.zones.map(({ id }) => [id, of(hidden.burners[id] ?? HONEST)]));
+  return {
+    gain: byZone((burner) => burner.gain ?? 1),
+    setErrorC: byZone((burner) => burner.setErrorC ?? 0),
+    off: byZone((burner) => ({ xMm: burner.offXMm ?? 0, yMm: burner.offYMm ?? 0 })),
+    fadesPerHour: byZone((burner) => burner.fadesPerHour ?? 0),
+    lossFactor: hidden.lossFactor,
+    spots: hidden.spots,
+  };
+}
+const HONEST = { gain: 1, setErrorC: 0, offXMm: 0, offYMm: 0, fadesPerHour: 0 };
+
+/** The kitchen's batter as the piece model's parameters. */
+export function trueParameters({ batter }: Kitchen): PieceParameters {
+  const p = PIECE_PARAMETERS;
+  const by = (factor: number | undefined) => factor ?? 1;
+  const kinetics = <K extends keyof PieceParameters & ('starch' | 'egg' | 'leavening' | 'browning')>(
+    key: K,
+    factor: number,
+  ) => ({
+    ...p[key],
+    ratePerS: p[key].ratePerS * factor,
+  });
+  return {
+    ...p,
+    contactWetWm2K: p.contactWetWm2K * by(batter.contact),
+    contactDryWm2K: p.contactDryWm2K * by(batter.contact),
+    vented: Math.min(1, p.vented * by(batter.vented)),
+    starch: kinetics('starch', by(batter.setting)),
+    egg: kinetics('egg', by(batter.setting)),
+    leavening: kinetics('leavening', by(batter.leavening)),
+    browning: {
+      ...kinetics('browning', by(batter.browning)),
+      activationJPerMol: p.browning.activationJPerMol * by(batter.browningEnergy),
+    },
+    thickening: p.thickening * by(batter.thickening),
+    otherwise: {
+      contactLost: batter.contactLost ?? 0,
+      ventedOnceSet: batter.ventedOnceSet ?? 0,
+      browningOrder: by(batter.browningOrder),
+      holesOpenPerCm2: batter.holesOpenPerCm2 ?? null,
+    },
+  };
+}
