@@ -2,10 +2,15 @@ import { describe, expect, it } from '@jest/globals';
 import {
   aged,
   belief,
+  cueSdLn,
   flipSpreadS,
+  ownLnTime,
+  paceOf,
   priorPosterior,
+  withBatter,
   withCue,
   withNotYet,
+  withUnderside,
   withSurface,
   type Posterior,
 } from '#core/adapt';
@@ -62,7 +67,7 @@ describe('cues', () => {
     const known = belief(withCue(prior, TABLE, HOLDS, 'golden', 0.85 * due));
     const before = belief(prior);
     expect(known.errorC).toBeGreaterThan(2);
-    const flip = flipBestAt(TABLE, MODEL_C + known.errorC) * Math.exp(known.lnFactor);
+    const flip = flipBestAt(TABLE, MODEL_C + known.errorC, paceOf(known));
     expect(flip).toBeLessThan(flipBestAt(TABLE, MODEL_C) - 5);
     expect(flipSpreadS(known, TABLE, HOLDS)).toBeLessThan(0.7 * flipSpreadS(before, TABLE, HOLDS));
   });
@@ -71,7 +76,7 @@ describe('cues', () => {
     const due = cueTimeAt(TABLE, 'coveredFace', MODEL_C)!;
     const known = belief(withCue(prior, TABLE, HOLDS, 'coveredFace', 1.25 * due));
     expect(known.errorC).toBeLessThan(-2);
-    expect(known.lnFactor).toBeGreaterThan(0);
+    expect(known.lnTime).toBeGreaterThan(0);
   });
 
   it('after a sure reading move the batter, not the plate', () => {
@@ -79,14 +84,14 @@ describe('cues', () => {
     const sure = withReading(prior, MODEL_C, 1.5); // read at what the model says
     const known = belief(withCue(sure, TABLE, HOLDS, 'coveredFace', 1.3 * due));
     expect(Math.abs(known.errorC)).toBeLessThan(3);
-    expect(known.lnFactor).toBeGreaterThan(0.05);
+    expect(known.lnTime).toBeGreaterThan(0.05);
   });
 
   it('"not yet" after the predicted flip pushes it later, before it says nearly nothing', () => {
     const due = flipBestAt(TABLE, MODEL_C);
     const late = belief(withNotYet(prior, TABLE, HOLDS, due + 15));
     const early = belief(withNotYet(prior, TABLE, HOLDS, due - 50));
-    const flip = (known: typeof late) => flipBestAt(TABLE, MODEL_C + known.errorC) * Math.exp(known.lnFactor);
+    const flip = (known: typeof late) => flipBestAt(TABLE, MODEL_C + known.errorC, paceOf(known));
     expect(flip(late)).toBeGreaterThan(due + 5);
     expect(Math.abs(flip(early) - due)).toBeLessThan(4);
   });
@@ -102,7 +107,56 @@ describe('cues', () => {
       posterior = withCue(posterior, TABLE, HOLDS, cue, cueTimeAt(TABLE, cue, MODEL_C + 12)!);
     }
     const known = belief(posterior);
-    const flip = flipBestAt(TABLE, MODEL_C + known.errorC) * Math.exp(known.lnFactor);
+    const flip = flipBestAt(TABLE, MODEL_C + known.errorC, paceOf(known));
     expect(Math.abs(flip - flipBestAt(TABLE, MODEL_C + 12))).toBeLessThan(5);
+  });
+
+  it('of one kind share their stray: the tenth of them tells little of the batter that the first did not (analytic)', () => {
+    const precision = (n: number) =>
+      Array.from({ length: n }, (_, i) => 1 / cueSdLn('rimBubbles', 30, i + 1) ** 2).reduce((a, b) => a + b, 0);
+    // σ² = stray² + noise²/n: however many, never surer than the stray
+    const noise2 = 0.06 ** 2 + (2 / 30) ** 2;
+    for (const n of [1, 3, 10]) expect(1 / precision(n)).toBeCloseTo(0.15 ** 2 + noise2 / n, 9);
+  });
+});
+
+describe('a batter', () => {
+  const sure = withReading(priorPosterior(15), MODEL_C, 2);
+
+  it('that is dark early browns fast: its flip comes by its colour, sooner', () => {
+    const known = belief(withUnderside(sure, TABLE, HOLDS, 75, 'dark'));
+    expect(known.lnBrowning).toBeGreaterThan(0.15);
+    expect(Math.abs(known.lnTime)).toBeLessThan(0.02);
+    expect(flipBestAt(TABLE, MODEL_C + known.errorC, paceOf(known))).toBeLessThan(flipBestAt(TABLE, MODEL_C) - 8);
+  });
+
+  it('seen on one plate is known on the next: times and browning, not that plate’s heat', () => {
+    const due = cueTimeAt(TABLE, 'holesStay', MODEL_C)!;
+    const there = withCue(withUnderside(sure, TABLE, HOLDS, 75, 'dark'), TABLE, HOLDS, 'holesStay', 1.2 * due);
+    const here = priorPosterior(15);
+    const told = belief(withBatter(here, [there]));
+    expect(told.lnTime).toBeGreaterThan(0.05);
+    expect(told.lnBrowning).toBeGreaterThan(0.05);
+    expect(told.errorC).toBeCloseTo(belief(here).errorC, 6);
+    expect(told.errorSdC).toBeCloseTo(belief(here).errorSdC, 6);
+    expect(belief(withBatter(here, [])).lnTime).toBeCloseTo(0, 9);
+  });
+});
+
+describe('a piece of its own', () => {
+  const cue = (afterS: number, dueS = 80) => ({ cue: 'popping' as const, afterS, dueS });
+
+  it('follows its own cues, in part, and those of its place before it, in smaller part', () => {
+    const own = ownLnTime([cue(92)], []);
+    expect(own).toBeGreaterThan(0.02);
+    expect(own).toBeLessThan(Math.log(92 / 80));
+    const place = ownLnTime([], [[cue(92)]]);
+    expect(place).toBeGreaterThan(0.01);
+    expect(ownLnTime([], [[cue(92)], [cue(92)]])).toBeGreaterThan(place);
+    expect(ownLnTime([], [])).toBe(0);
+  });
+
+  it('a slip of the finger does not run away with it', () => {
+    expect(ownLnTime([cue(400)], [])).toBeLessThan(0.25);
   });
 });

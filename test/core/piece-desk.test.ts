@@ -150,7 +150,8 @@ describe('as they came off', () => {
 
   it('a table answers alike however it is asked', () => {
     const table = tableFor(PINS, stateOf(events), { ...AT_A }, tables, T0);
-    const { first, firstStepS } = appearancesAt(table, 183, 1.1);
-    expect(firstStepS * (first.length - 1)).toBeGreaterThan(timelineAt(table, 183, 1.1).flip.latestS);
+    const slower = { time: 1.1, browning: 1 / 1.1 };
+    const { first, firstStepS } = appearancesAt(table, 183, slower);
+    expect(firstStepS * (first.length - 1)).toBeGreaterThan(timelineAt(table, 183, slower).flip.latestS);
   });
 });

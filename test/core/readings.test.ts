@@ -18,16 +18,17 @@ import { CREPE_PAN_ONE, GRIDDLE } from '#demo';
 const BARE: StationBody = { ...GRIDDLE, coating: 'none' };
 const STAINLESS: StationBody = { ...BARE, metal: 'stainless' };
 const HOLDS = { modelC: 182, share: 1 };
+const OPEN = { key: 'open', posterior: openPrior(15) };
 const look = (reading: PlateReading, atS = 0, station = BARE): Sighting => ({
   kind: 'surface',
-  ...{ atS, expected: HOLDS },
+  ...{ atS, key: JSON.stringify([reading, atS, station]), expected: HOLDS },
   likelihood: surfaceLikelihood(reading, station, 22),
 });
 const probe = (surfaceC: number): PlateReading => ({ method: 'probe', surfaceC, sdC: 2.5 });
 const after = (...readings: PlateReading[]) =>
   belief(
     weigh(
-      openPrior(15),
+      OPEN,
       readings.map((reading) => look(reading)),
       0,
     ).posterior,
@@ -92,8 +93,8 @@ describe('looks together', () => {
   it('that contradict are told apart and leave the belief wide, not sure of the middle', () => {
     const pair = [look(probe(150)), look(probe(215), 30)];
     expect(contradictions(pair)).toEqual([[0, 1]]);
-    const torn = belief(weigh(openPrior(15), pair, 30).posterior);
-    const agreed = belief(weigh(openPrior(15), [look(probe(181)), look(probe(184), 30)], 30).posterior);
+    const torn = belief(weigh(OPEN, pair, 30).posterior);
+    const agreed = belief(weigh(OPEN, [look(probe(181)), look(probe(184), 30)], 30).posterior);
     expect(torn.errorHighC - torn.errorLowC).toBeGreaterThan(1.5 * (agreed.errorHighC - agreed.errorLowC));
     expect(contradictions([look(probe(181)), look(probe(184), 30)])).toEqual([]);
     expect(contradictions([look(probe(150)), look({ method: 'drop', seen: 'glides' }, 20)])).toEqual([[0, 1]]);
@@ -106,11 +107,11 @@ describe('looks together', () => {
 
   it('the plate put on another burner is as open as at first; before it was lit nothing shows', () => {
     const sure = [look(probe(205)), look(probe(206), 10)];
-    const moved = weigh(openPrior(15), [...sure, { kind: 'moved', atS: 20, errorSdC: 15 }], 20);
+    const moved = weigh(OPEN, [...sure, { kind: 'moved', atS: 20, key: 'moved', errorSdC: 15 }], 20);
     expect(Math.abs(belief(moved.posterior).errorC)).toBeLessThan(0.1);
     expect(belief(moved.posterior).errorSdC).toBeGreaterThan(14);
     const cold: Sighting = { ...look(probe(24)), expected: { modelC: 22, share: 0 } } as Sighting;
-    expect(belief(weigh(openPrior(15), [cold], 0).posterior).errorSdC).toBeCloseTo(belief(openPrior(15)).errorSdC, 1);
+    expect(belief(weigh(OPEN, [cold], 0).posterior).errorSdC).toBeCloseTo(belief(openPrior(15)).errorSdC, 1);
   });
 });
 
@@ -130,10 +131,10 @@ describe('spots', () => {
     const reading = (xMm: number, atS: number): Sighting =>
       ({
         ...look(probe(190), atS),
-        spot: at(xMm, 200),
+        ...{ spot: at(xMm, 200), key: `${xMm} ${atS}` },
         measured: { surfaceC: 190, sdC: 2.5 },
       }) as Sighting;
-    const spread = (list: Sighting[]) => belief(weigh(openPrior(15), list, 2, { spreadC: 6 }).posterior).errorSdC;
+    const spread = (list: Sighting[]) => belief(weigh(OPEN, list, 2, { spreadC: 6 }).posterior).errorSdC;
     const apart = spread([reading(100, 0), reading(450, 1), reading(800, 2)]);
     const same = spread([reading(100, 0), reading(100, 1), reading(100, 2)]);
     expect(same).toBeGreaterThan(1.3 * apart);
@@ -146,7 +147,7 @@ describe('spots', () => {
         spot: at(xMm, 225),
         measured: { surfaceC, sdC: 2.5 },
       }) as Sighting;
-    const weighed = weigh(openPrior(15), [read(60, 199, 0), read(450, 183, 10), read(840, 182, 20)], 20, {
+    const weighed = weigh(OPEN, [read(60, 199, 0), read(450, 183, 10), read(840, 182, 20)], 20, {
       spreadC: 7,
     });
     const { errorC, errorSdC } = belief(weighed.posterior);

@@ -118,8 +118,10 @@ function hiddenCase(seed: number, outside: boolean): Case {
   };
 }
 
+const UNREAD = { key: 'unread', posterior: openPrior(UNREAD_SD_C) };
+
 function judged(one: Case, sightings: readonly Sighting[]) {
-  const { posterior } = weigh(openPrior(UNREAD_SD_C), sightings, one.endS, { spreadC: one.spreadC });
+  const { posterior } = weigh(UNREAD, sightings, one.endS, { spreadC: one.spreadC });
   const known = belief(posterior);
   const { modelC, share } = one.expected(one.endS);
   const low = modelC + share * known.errorLowC;
@@ -133,7 +135,7 @@ const byProbe = (one: Case): Sighting[] =>
     const reading = { method: 'probe', surfaceC, sdC: PROBE_SD_C } as const;
     return {
       kind: 'surface',
-      ...{ atS, spot, expected: one.expected(atS, spot), measured: reading },
+      ...{ atS, spot, expected: one.expected(atS, spot), measured: reading, key: `${one.seed} probe ${atS}` },
       likelihood: surfaceLikelihood(reading, one.station, ROOM_C),
     };
   });
@@ -175,7 +177,7 @@ function byEye(one: Case): Sighting[] {
   );
   const look = (at: Case['looks'][number], reading: Parameters<typeof surfaceLikelihood>[0]): Sighting => ({
     kind: 'surface',
-    ...{ ...at, expected: one.expected(at.atS, at.spot) },
+    ...{ ...at, expected: one.expected(at.atS, at.spot), key: `${one.seed} ${reading.method}` },
     likelihood: surfaceLikelihood(reading, one.station, ROOM_C),
   });
   // a test piece is watched: when bubbles cover its face, and how it looks below
@@ -185,8 +187,8 @@ function byEye(one: Case): Sighting[] {
   return [
     look(first, { method: 'drop', seen: drop }),
     look(second, { method: 'butter', seen: butter }),
-    { ...piece, kind: 'cue', cue: 'coveredFace', afterS: coveredS },
-    { ...piece, kind: 'underside', afterS, seen: (seen ?? 'dark') satisfies Underside },
+    { ...piece, kind: 'cue', key: `${one.seed} cue`, cue: 'coveredFace', nth: 1, afterS: coveredS },
+    { ...piece, kind: 'underside', key: `${one.seed} colour`, afterS, seen: (seen ?? 'dark') satisfies Underside },
   ];
 }
 

@@ -41,6 +41,7 @@ export interface PairCalibration {
 
 /** How well a plate over a burner is known that nobody has read, °C where it holds: powers are guessed. Assumed. */
 export const UNREAD_SD_C = 15;
+const UNREAD = { key: 'unread', posterior: openPrior(UNREAD_SD_C) };
 /** A room that nobody measured, °C. */
 const USUAL_ROOM_C = 22;
 /** Mornings differ: draught, gas pressure, where the pan stands. °C. Assumed. */
@@ -63,14 +64,14 @@ export function calibrated(
   const thermal = zoneThermal(station, zone);
   const sightings = own.map((each) =>
     surfaceSeen(each.reading as PlateReading, station, each.roomC, {
-      ...{ atS: each.atMs / 1000, spot: each.spot },
+      ...{ atS: each.atMs / 1000, spot: each.spot, key: JSON.stringify(each) },
       expected: expectedAt(station, zoneId, each),
     }),
   );
   const latestS = sightings.at(-1)?.atS ?? 0;
   const roomC = own.at(-1)?.roomC ?? USUAL_ROOM_C;
   const spreadC = spotSpreadC(patternOf(station, roomC).unevenC);
-  const weighed = weigh(openPrior(UNREAD_SD_C), sightings, latestS, { spreadC });
+  const weighed = weigh(UNREAD, sightings, latestS, { spreadC });
   const known = belief(weighed.posterior);
   return {
     ...{ known, weighed, readings: own },

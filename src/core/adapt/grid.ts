@@ -1,49 +1,58 @@
+const { floor } = Math; // bound once: asked for at every cell of every step
 /**
  * What is believed about one zone and one batter on it: a grid over the surface error (true surface minus the plate
- * model's where the zone holds, °C) and ln of the time factor (this batter runs slower or faster than the piece model).
- * Readings and cues are all likelihoods on this one grid, so that they never argue through two estimates.
+ * model's where the zone holds, °C), ln of the time factor (signs come later or sooner than the piece model says) and ln
+ * of how much faster it browns. Readings and cues are all likelihoods on this one grid, so that they never argue through
+ * two estimates.
  */
 export interface Posterior {
-  /** Row-major: error index × factor index; sums to 1. */
+  /** Row-major: error × time × browning; sums to 1. */
   readonly weights: Float64Array;
 }
 
 export const ERROR = { from: -150, step: 2.5, count: 121 };
-export const LN_FACTOR = { from: -0.36, step: 0.06, count: 13 };
+export const LN_TIME = { from: -0.36, step: 0.06, count: 13 };
+export const LN_BROWNING = { from: -0.6, step: 0.15, count: 9 };
+/** Cells of one error: what is believed of the batter, the same on every plate. */
+export const OF_BATTER = LN_TIME.count * LN_BROWNING.count;
 
-/** The errors of the grid, °C, and the factors of time. */
-export const ERRORS: readonly number[] = Array.from({ length: ERROR.count }, (_, i) => ERROR.from + i * ERROR.step);
-export const FACTORS = Float64Array.from({ length: LN_FACTOR.count }, (_, i) =>
-  Math.exp(LN_FACTOR.from + i * LN_FACTOR.step),
-);
+const points = ({ from, step, count }: typeof ERROR) => Array.from({ length: count }, (_, i) => from + i * step);
 
-export function normalised(
-  log: (error: number, lnFactor: number, errorIndex: number, factorIndex: number) => number,
-): Posterior {
-  const logs = new Float64Array(ERROR.count * LN_FACTOR.count);
-  for (let e = 0; e < ERROR.count; e++)
-    for (let f = 0; f < LN_FACTOR.count; f++)
-      logs[e * LN_FACTOR.count + f] = log(ERRORS[e]!, LN_FACTOR.from + f * LN_FACTOR.step, e, f);
-  const max = logs.reduce((a, b) => Math.max(a, b), -Infinity);
-  return { weights: scaledToOne(logs.map((value) => Math.exp(value - max))) };
+/** The errors of the grid, °C, and the factors of its times and browning. */
+export const ERRORS: readonly number[] = points(ERROR);
+export const TIMES = Float64Array.from(points(LN_TIME), Math.exp);
+export const BROWNING_PACES = Float64Array.from(points(LN_BROWNING), Math.exp);
+
+/** A belief from a surface error and a batter that know nothing of each other. */
+export function independent(ofError: (errorC: number) => number, ofBatter: ArrayLike<number>): Posterior {
+  const weights = new Float64Array(ERROR.count * OF_BATTER);
+  for (let e = 0; e < ERROR.count; e++) {
+    const weight = ofError(ERRORS[e]!);
+    for (let i = 0; i < OF_BATTER; i++) weights[e * OF_BATTER + i] = weight * ofBatter[i]!;
+  }
+  return { weights: scaledToOne(weights) };
 }
 
 /** Bayes on the grid. What no cell allows says nothing: a slip, not a belief. */
-export function updated(prior: Posterior, likelihood: (errorIndex: number, factorIndex: number) => number): Posterior {
+export function updated(
+  prior: Posterior,
+  likelihood: (errorIndex: number, timeIndex: number, browningIndex: number) => number,
+): Posterior {
   const weights = new Float64Array(prior.weights.length);
+  let index = 0;
   for (let e = 0; e < ERROR.count; e++)
-    for (let f = 0; f < LN_FACTOR.count; f++) {
-      const index = e * LN_FACTOR.count + f;
-      const before = prior.weights[index]!;
-      // what is as good as ruled out is not asked again until time has blurred the belief
-      weights[index] = before < RULED_OUT ? 0 : before * likelihood(e, f);
-    }
+    for (let t = 0; t < LN_TIME.count; t++)
+      for (let b = 0; b < LN_BROWNING.count; b++, index++) {
+        const before = prior.weights[index]!;
+        // what is as good as ruled out is not asked again until time has blurred the belief
+        if (before >= RULED_OUT) weights[index] = before * likelihood(e, t, b);
+      }
   const scaled = scaledToOne(weights);
   return Number.isFinite(scaled[0]) ? { weights: scaled } : prior;
 }
 
 /** A share of belief that counts as none. */
-const RULED_OUT = 1e-15;
+const RULED_OUT = 1e-12;
 
 export function scaledToOne(weights: Float64Array): Float64Array {
   let total = 0;
@@ -51,9 +60,16 @@ export function scaledToOne(weights: Float64Array): Float64Array {
   return weights.map((weight) => weight / total);
 }
 
-/** The belief over the zone's error alone, batter left aside; one weight for each of `errors`. */
-export function errorWeights(posterior: Posterior): Float64Array {
+/** The belief over the zone's error alone, batter left aside; one weight for each of `ERRORS`. */
+export function errorWeights({ weights }: Posterior): Float64Array {
   const byError = new Float64Array(ERROR.count);
-  posterior.weights.forEach((weight, index) => (byError[Math.floor(index / LN_FACTOR.count)]! += weight));
+  for (let i = 0; i < weights.length; i++) byError[floor(i / OF_BATTER)]! += weights[i]!;
   return byError;
+}
+
+/** The belief over the batter alone, the plate left aside; one weight for each pair of time and browning. */
+export function batterWeights({ weights }: Posterior): Float64Array {
+  const ofBatter = new Float64Array(OF_BATTER);
+  for (let i = 0; i < weights.length; i++) ofBatter[i % OF_BATTER]! += weights[i]!;
+  return ofBatter;
 }

@@ -1,16 +1,23 @@
-export type { Posterior } from './grid.ts';
+export { batterWeights, scaledToOne, type Posterior } from './grid.ts';
 export {
-  PRIOR_LN_FACTOR_SD,
+  PRIOR_SD,
+  UNKNOWN_BATTER,
   aged,
   belief,
+  cueSdLn,
   flipSpreadS,
   openPrior,
+  ownLnTime,
+  paceOf,
   priorPosterior,
   withCue,
   withNotYet,
+  withBatter,
   withSurface,
+  withUnderside,
   type Belief,
   type Expected,
+  type OwnCue,
 } from './posterior.ts';
 export {
   MORNINGS_SD_C,
@@ -24,6 +31,7 @@ export {
   says,
   surfaceSeen,
   weigh,
+  type NamedPrior,
   type PlateSpots,
   type Says,
   type Sighting,

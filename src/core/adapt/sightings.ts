@@ -3,21 +3,26 @@ import type { SpotOnPlate, StationBody } from '#core/plate';
 import { errorWeights, type Posterior } from './grid.ts';
 import {
   aged,
+  belief,
+  paceOf,
   priorPosterior,
   withCue,
   withErrorAfresh,
   withNotYet,
   withSurface,
   withUnderside,
+  type Belief,
   type Expected,
 } from './posterior.ts';
 import { anySpot, spotField, spotSpreadC, type SpotReading } from './spots.ts';
 import { surfaceLikelihood, type PlateReading, type SurfaceLikelihood } from './surface-likelihood.ts';
-import type { Underside } from './underside.ts';
+import { colourTimes, undersideLikelihood, type Underside } from './underside.ts';
 
 /** Something seen of a zone, and what the plate model expected there and then. */
 interface Seen {
   readonly atS: number;
+  /** What tells this sighting from every other: two of one name are one and the same. */
+  readonly key: string;
   readonly expected: Expected;
   /** Where on the plate; nothing when nobody said. */
   readonly spot?: SpotOnPlate | undefined;
@@ -30,7 +35,13 @@ export type Sighting =
       /** A thermometer's figure and spread: it tells its spot apart from the zone. */
       readonly measured?: { readonly surfaceC: number; readonly sdC: number } | undefined;
     })
-  | (Seen & { readonly kind: 'cue'; readonly table: TimelineTable; readonly cue: Cue; readonly afterS: number })
+  | (Seen & {
+      readonly kind: 'cue';
+      readonly table: TimelineTable;
+      readonly cue: Cue;
+      readonly afterS: number;
+      readonly nth: number;
+    })
   | (Seen & { readonly kind: 'notYet'; readonly table: TimelineTable; readonly afterS: number })
   | (Seen & {
       readonly kind: 'underside';
@@ -39,7 +50,7 @@ export type Sighting =
       readonly seen: Underside;
     })
   /** The plate was moved to another burner: its error is open again. */
-  | { readonly kind: 'moved'; readonly atS: number; readonly errorSdC: number };
+  | { readonly kind: 'moved'; readonly atS: number; readonly key: string; readonly errorSdC: number };
 
 /** A look at the plate alone, as a sighting: what it says, and its figure when it is a thermometer's. */
 export function surfaceSeen(
@@ -67,30 +78,64 @@ export interface PlateSpots {
 
 const EVEN: PlateSpots = { spreadC: spotSpreadC(0) };
 
-/** Takes in sightings, oldest first, letting the belief fade between them and up to `nowS`. */
+/**
+ * Takes in sightings, oldest first, letting the belief fade between them and up to `nowS`. What was taken in before is
+ * remembered by the names of prior and sightings: one tap more costs one update.
+ */
 export function weigh(
-  prior: Posterior,
+  prior: NamedPrior,
   sightings: readonly Sighting[],
   nowS: number,
   plate: PlateSpots = EVEN,
 ): Weighed {
-  let posterior = prior;
-  const spots = [...(plate.known ?? [])];
-  let lastS: number | undefined;
+  const known = plate.known ?? [];
+  let key = `${prior.key} ${plate.spreadC} ${known.map(({ xMm, yMm, residualC }) => `${xMm},${yMm},${residualC}`).join()}`;
+  let node: Taken = { posterior: prior.posterior, spots: known, lastS: undefined };
   for (const seen of [...sightings].sort((a, b) => a.atS - b.atS)) {
-    if (lastS !== undefined) posterior = aged(posterior, seen.atS - lastS);
-    lastS = seen.atS;
-    if (seen.kind === 'moved') {
-      posterior = withErrorAfresh(posterior, seen.errorSdC);
-      spots.length = 0; // they were of the other burner
-      continue;
-    }
-    posterior = taken(posterior, seen, spots, plate.spreadC);
-    const reading = spotReading(seen);
-    if (reading) spots.push(reading);
+    key += `;${seen.key}`;
+    const before = node;
+    node = remembered(key, () => takenIn(before, seen, plate.spreadC));
   }
-  if (lastS !== undefined) posterior = aged(posterior, nowS - lastS);
-  return { posterior, spots, spreadC: plate.spreadC };
+  const { posterior, spots, lastS } = node;
+  return {
+    posterior: lastS === undefined ? posterior : aged(posterior, nowS - lastS),
+    ...{ spots, spreadC: plate.spreadC },
+  };
+}
+
+/** A belief to begin with, and a name for it. */
+export interface NamedPrior {
+  readonly key: string;
+  readonly posterior: Posterior;
+}
+
+interface Taken {
+  readonly posterior: Posterior;
+  readonly spots: readonly SpotReading[];
+  readonly lastS: number | undefined;
+}
+
+function takenIn(before: Taken, seen: Sighting, spreadC: number): Taken {
+  const faded = before.lastS === undefined ? before.posterior : aged(before.posterior, seen.atS - before.lastS);
+  const lastS = seen.atS;
+  // what was read of spots was of the other burner
+  if (seen.kind === 'moved') return { posterior: withErrorAfresh(faded, seen.errorSdC), spots: [], lastS };
+  const reading = seen.kind === 'underside' ? spotByColour(seen, belief(faded)) : spotReading(seen);
+  const spots = reading ? [...before.spots, reading] : before.spots;
+  return { posterior: taken(faded, seen, before.spots, spreadC), spots, lastS };
+}
+
+/** The newest answers, about a hundred kilobytes each; a belief that grows by taps needs only the last. */
+const TAKEN = new Map<string, Taken>();
+const MOST_TAKEN = 96;
+
+function remembered(key: string, make: () => Taken): Taken {
+  let node = TAKEN.get(key);
+  if (node) TAKEN.delete(key);
+  else node = make();
+  TAKEN.set(key, node);
+  if (TAKEN.size > MOST_TAKEN) TAKEN.delete(TAKEN.keys().next().value!);
+  return node;
 }
 
 function taken(
@@ -104,7 +149,7 @@ function taken(
     case 'surface':
       return withSurface(posterior, seen.expected, seen.likelihood, spot ?? anySpot(spreadC));
     case 'cue':
-      return withCue(posterior, seen.table, seen.expected, seen.cue, seen.afterS, spot);
+      return withCue(posterior, seen.table, seen.expected, seen.cue, seen.afterS, spot, seen.nth);
     case 'notYet':
       return withNotYet(posterior, seen.table, seen.expected, seen.afterS, spot);
     case 'underside':
@@ -124,6 +169,26 @@ function spotReading(seen: Exclude<Sighting, { kind: 'moved' }>): SpotReading | 
     sdC: seen.measured.sdC / share,
   };
 }
+
+/** A colour tells the heat of its spot too, as a coarse thermometer: which surfaces would have given it by now. */
+function spotByColour(seen: Extract<Sighting, { kind: 'underside' }>, known: Belief): SpotReading | undefined {
+  const { spot, table, afterS, expected } = seen;
+  if (!spot || expected.share < LEAST_SHARE) return undefined;
+  const { browning } = paceOf(known);
+  let [sum, mean, square] = [0, 0, 0];
+  for (let offC = -COLOUR_SPAN_C; offC <= COLOUR_SPAN_C; offC += COLOUR_STEP_C) {
+    const surfaceC = expected.modelC + expected.share * known.errorC + offC;
+    const weight = undersideLikelihood(colourTimes(table, surfaceC), afterS * browning, seen.seen);
+    sum += weight;
+    mean += weight * offC;
+    square += weight * offC * offC;
+  }
+  mean /= sum;
+  const sdC = Math.sqrt(Math.max(1, square / sum - mean * mean));
+  return { ...spot, residualC: known.errorC + mean / expected.share, sdC: sdC / expected.share };
+}
+const COLOUR_SPAN_C = 48;
+const COLOUR_STEP_C = 6;
 
 /** What one look says by itself, °C: nine in ten between these; an open end is null. */
 export interface Says {
@@ -187,13 +252,13 @@ function elsewhere(a: Sighting, b: Sighting): boolean {
 }
 
 /** Nothing is known but the look: wide enough to be flat. */
-const FLAT_SD_C = 300;
+const FLAT = priorPosterior(300);
 
 function byItself(
   seen: Exclude<Sighting, { kind: 'moved' | 'cue' | 'notYet' }>,
   nowS: number,
   spreadC: number,
 ): Float64Array {
-  const { posterior } = weigh(priorPosterior(FLAT_SD_C), [seen], nowS, { spreadC });
+  const { posterior } = weigh({ key: 'flat', posterior: FLAT }, [seen], nowS, { spreadC });
   return errorWeights(posterior);
 }

@@ -1,5 +1,7 @@
 import type { SpotOnPlate } from '#core/plate';
 
+const { exp, hypot, max, sqrt } = Math; // bound once: asked for at every cell of every step
+
 /** A thermometer's reading at a spot: how far it lay off the zone's model there, on the scale of the zone's error. */
 export interface SpotReading extends SpotOnPlate {
   readonly residualC: number;
@@ -27,13 +29,13 @@ export function spotSpreadC(unevenC: number): number {
 
 /** A spot that nobody named: anywhere on the zone, pattern and all. */
 export function anySpot(spreadC: number): SpotGuess {
-  const patternC = Math.max(0, spreadC - SPOTS.leastC) / SPOTS.ofUneven;
-  return { interceptC: 0, slope: 0, sdC: Math.hypot(spreadC, patternC) };
+  const patternC = max(0, spreadC - SPOTS.leastC) / SPOTS.ofUneven;
+  return { interceptC: 0, slope: 0, sdC: hypot(spreadC, patternC) };
 }
 
 function covariance(spreadC: number, a: SpotOnPlate, b: SpotOnPlate): number {
   const squared = (a.xMm - b.xMm) ** 2 + (a.yMm - b.yMm) ** 2;
-  return spreadC ** 2 * Math.exp((-0.5 * squared) / SPOTS.reachMm ** 2);
+  return spreadC ** 2 * exp((-0.5 * squared) / SPOTS.reachMm ** 2);
 }
 
 /** What earlier readings say of spots of a plate (kriging: Rasmussen & Williams 2006, ch. 2); they are weighed once. */
@@ -48,7 +50,7 @@ export function spotField(known: readonly SpotReading[], spreadC: number): (at: 
     return {
       interceptC: dot(weights, (i) => known[i]!.residualC),
       slope: dot(weights, () => 1),
-      sdC: Math.sqrt(Math.max(0, spreadC ** 2 - dot(weights, (i) => cross[i]!))),
+      sdC: sqrt(max(0, spreadC ** 2 - dot(weights, (i) => cross[i]!))),
     };
   };
 }
@@ -66,7 +68,7 @@ function cholesky(matrix: readonly (readonly number[])[]): number[][] {
       const other = j === i ? out : lower[j]!;
       let sum = row[j]!;
       for (let k = 0; k < j; k++) sum -= out[k]! * other[k]!;
-      out.push(j === i ? Math.sqrt(Math.max(1e-9, sum)) : sum / other[j]!);
+      out.push(j === i ? sqrt(max(1e-9, sum)) : sum / other[j]!);
     }
     lower.push(out);
   });

@@ -9,6 +9,8 @@ import {
   type StationBody,
 } from '#core/plate';
 
+const { abs, exp, floor, hypot, log, max, min, sqrt } = Math; // bound once: asked for at every cell of every step
+
 /** How likely what was seen is at each surface, as a logarithm; constants do not matter. */
 export type SurfaceLikelihood = (surfaceC: number) => number;
 
@@ -37,7 +39,7 @@ const BUTTER_BOUNDS = [
  * Seconds a hand bears it, ln s = a − b·T: 8 s over a gentle plate (150 °C), 4 s over a hot one (205 °C), and hands
  * differ by half. Common practice, no source.
  */
-const HAND = { atC: 150, seconds: 8, lnPerC: Math.log(2) / 55, lnSd: 0.4 };
+const HAND = { atC: 150, seconds: 8, lnPerC: log(2) / 55, lnSd: 0.4 };
 
 /** Share of looks that are simply wrong: another spot, another plate, a slip. It keeps one of them from ruling alone. Assumed. */
 const SLIP = 0.03;
@@ -59,15 +61,15 @@ export function surfaceLikelihood(
       const face = faceEmissivity(station, reading.covered);
       // the face may be brighter or duller than its kind: five points of a normal (Gauss–Hermite would do no better here)
       const faces = [-2, -1, 0, 1, 2].map((z) => ({
-        emissivity: Math.min(0.99, Math.max(0.03, face.value + z * face.sd)),
-        weight: Math.exp(-0.5 * z * z),
+        emissivity: min(0.99, max(0.03, face.value + z * face.sd)),
+        weight: exp(-0.5 * z * z),
       }));
       const total = faces.reduce((sum, { weight }) => sum + weight, 0);
       const shown = faces.map(({ emissivity }) => shownTable(emissivity, reading.gun, roomC));
       return (surfaceC) => {
         const density = faces.reduce((sum, { weight }, i) => {
           // between the points the shown temperature moves by about one spacing: the kernel covers it
-          const width = Math.hypot(INFRARED_SD_C, spacing(shown, i, surfaceC));
+          const width = hypot(INFRARED_SD_C, spacing(shown, i, surfaceC));
           return sum + (weight / total) * normalDensity(reading.shownC - shown[i]!(surfaceC), width);
         }, 0);
         return lnWithSlip(density);
@@ -79,14 +81,14 @@ export function surfaceLikelihood(
       return ordered(BUTTER_BOUNDS, BUTTER_SIGNS.indexOf(reading.seen));
     case 'hand':
       return (surfaceC) => {
-        const expected = Math.log(HAND.seconds) - HAND.lnPerC * (surfaceC - HAND.atC);
-        return Math.log(SLIP + (1 - SLIP) * Math.exp(-0.5 * ((Math.log(reading.seconds) - expected) / HAND.lnSd) ** 2));
+        const expected = log(HAND.seconds) - HAND.lnPerC * (surfaceC - HAND.atC);
+        return log(SLIP + (1 - SLIP) * exp(-0.5 * ((log(reading.seconds) - expected) / HAND.lnSd) ** 2));
       };
     case 'smoke': {
       const { atC, sdC } = SMOKE_POINT[reading.fat];
       return (surfaceC) => {
         const smokes = normalCdf((surfaceC - atC) / sdC);
-        return Math.log(SLIP / 2 + (1 - SLIP) * (reading.seen ? smokes : 1 - smokes));
+        return log(SLIP / 2 + (1 - SLIP) * (reading.seen ? smokes : 1 - smokes));
       };
     }
   }
@@ -95,7 +97,7 @@ export function surfaceLikelihood(
 /** Half the way to the neighbouring emissivity's reading. */
 function spacing(shown: readonly ((surfaceC: number) => number)[], i: number, surfaceC: number): number {
   const j = i === 0 ? 1 : i - 1;
-  return Math.abs(shown[i]!(surfaceC) - shown[j]!(surfaceC)) / 2;
+  return abs(shown[i]!(surfaceC) - shown[j]!(surfaceC)) / 2;
 }
 
 const TABLE = { fromC: 0, stepC: 10, count: 52 };
@@ -106,8 +108,8 @@ function shownTable(face: number, gun: number, roomC: number): (surfaceC: number
     infraredShownC(TABLE.fromC + i * TABLE.stepC, face, gun, roomC),
   );
   return (surfaceC) => {
-    const position = Math.min(TABLE.count - 1.001, Math.max(0, (surfaceC - TABLE.fromC) / TABLE.stepC));
-    const low = Math.floor(position);
+    const position = min(TABLE.count - 1.001, max(0, (surfaceC - TABLE.fromC) / TABLE.stepC));
+    const low = floor(position);
     return values[low]! + (position - low) * (values[low + 1]! - values[low]!);
   };
 }
@@ -120,24 +122,24 @@ export function ordered(
   return (surfaceC) => {
     const above = (index: number) =>
       index < 0 ? 1 : index >= bounds.length ? 0 : normalCdf((surfaceC - bounds[index]!.atC) / bounds[index]!.sdC);
-    const share = Math.max(0, above(seen - 1) - above(seen));
-    return Math.log(SLIP / (bounds.length + 1) + (1 - SLIP) * share);
+    const share = max(0, above(seen - 1) - above(seen));
+    return log(SLIP / (bounds.length + 1) + (1 - SLIP) * share);
   };
 }
 
 export function normalDensity(off: number, sd: number): number {
-  return Math.exp(-0.5 * (off / sd) ** 2) / (sd * Math.sqrt(2 * Math.PI));
+  return exp(-0.5 * (off / sd) ** 2) / (sd * sqrt(2 * Math.PI));
 }
 
 function lnWithSlip(density: number): number {
-  return Math.log((1 - SLIP_OF_THERMOMETER) * density + SLIP_OF_THERMOMETER / SLIP_SPAN_C);
+  return log((1 - SLIP_OF_THERMOMETER) * density + SLIP_OF_THERMOMETER / SLIP_SPAN_C);
 }
 
 /** Normal distribution function; Abramowitz & Stegun 7.1.26, |error| < 1.5e-7. */
 export function normalCdf(z: number): number {
-  const x = Math.abs(z) / Math.SQRT2;
+  const x = abs(z) / Math.SQRT2;
   const t = 1 / (1 + 0.3275911 * x);
   const poly = t * (0.254829592 + t * (-0.284496736 + t * (1.421413741 + t * (-1.453152027 + t * 1.061405429))));
-  const erf = 1 - poly * Math.exp(-x * x);
+  const erf = 1 - poly * exp(-x * x);
   return z >= 0 ? (1 + erf) / 2 : (1 - erf) / 2;
 }

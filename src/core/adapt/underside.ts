@@ -2,6 +2,8 @@ import { BROWNING_LSTAR, brownedAt, type PieceTimeline, type TimelineTable } fro
 import type { UNDERSIDES } from '#core/plate';
 import { normalCdf } from './surface-likelihood.ts';
 
+const { max } = Math; // bound once: asked for at every cell of every step
+
 export type Underside = (typeof UNDERSIDES)[number];
 
 /** Eyes judge a colour to about so much of lightness. Assumed. */
@@ -44,7 +46,7 @@ export function lightnessAfter(times: PieceTimeline['brownedAt'], afterS: number
   }
   // past the last colour it passed it darkens on at the pace it had; one that never coloured stays as pale as it is
   const pace = before.s > 0 ? (BROWNING_LSTAR.raw - before.lStar) / before.s : SLOWEST_PACE;
-  return Math.max(DARKEST_LSTAR, before.lStar - pace * (afterS - before.s));
+  return max(DARKEST_LSTAR, before.lStar - pace * (afterS - before.s));
 }
 
 /** Lightness lost a second on a plate too cool to colour within the longest first side. Assumed. */

@@ -1,9 +1,9 @@
+import { paceOf } from '#core/adapt';
 import { appearanceAt, appearancesAt, type Appearance, type Appearances } from '#core/piece';
 import { zoneKey, type Piece, type Pins, type RunState } from '#core/run';
 import { tableFor, type TableCache } from './forecast.ts';
-import { stationNow } from './station-now.ts';
 import { surfaceModel } from './surface-model.ts';
-import { atSpot, believedC, placeOf, zoneBelief } from './zone-belief.ts';
+import { atSpot, believedC, placeOf, underPiece, zoneBelief } from './zone-belief.ts';
 
 /** What a piece came off looking like, as far as the desk knows its plate and its times. */
 export interface CookedPiece {
@@ -28,11 +28,23 @@ export function asCooked(
     const model = models.get(key) ?? surfaceModel(pins, state, stationId, zoneId, nowMs);
     models.set(key, model);
     const believed =
-      beliefs.get(key) ?? zoneBelief(pins, state, state.zones.get(key) ?? piece, formulaId, model, () => table, nowMs);
+      beliefs.get(key) ??
+      zoneBelief(
+        pins,
+        state,
+        state.zones.get(key) ?? piece,
+        formulaId,
+        model,
+        (_id, of) => (of ? tableFor(pins, state, of, tables, of.pouredAtMs) : table),
+        nowMs,
+      );
     beliefs.set(key, believed);
-    const station = stationNow(pins, state, stationId);
-    const { expected, known } = atSpot(pins, station, model(pouredAtMs), believed, placeOf(pins, state, piece));
-    return cookedPiece(piece, appearancesAt(table, believedC(expected, known), Math.exp(known.lnFactor)));
+    const { expected, known } = atSpot(
+      underPiece(pins, state, model, piece, table),
+      believed,
+      placeOf(pins, state, piece),
+    );
+    return cookedPiece(piece, appearancesAt(table, believedC(expected, known), paceOf(known)));
   });
 }
 

@@ -73,8 +73,21 @@ export function placesIn(
   const { diameterMm } = discInRun(pins, state, formulaId, stationId);
   const laid = wish ? undefined : state.places.get(onStation(formulaId, stationId));
   if (laid && placesFault(station, laid, diameterMm) === null) return [...laid];
-  return placesOn(station, diameterMm, wish);
+  return wish ? placesOn(station, diameterMm, wish) : usualPlaces(station, diameterMm);
 }
+
+/** The desk's own places, worked out once for a plate and a size: they are asked for at every tap. */
+function usualPlaces(station: StationBody, diameterMm: number): Place[] {
+  const key = JSON.stringify([station.shape, station.zones.map(({ id }) => id), diameterMm]);
+  let places = USUAL_PLACES.get(key);
+  if (!places) {
+    if (USUAL_PLACES.size >= MOST_USUAL) USUAL_PLACES.clear();
+    USUAL_PLACES.set(key, (places = placesOn(station, diameterMm)));
+  }
+  return places;
+}
+const USUAL_PLACES = new Map<string, Place[]>();
+const MOST_USUAL = 64;
 
 /** Pieces of the brief in panfuls of the largest of their zones, and the numbers near it that come out whole. */
 export function briefPanfuls(

@@ -1,4 +1,4 @@
-import { flipSpreadS, type Belief, type Expected } from '#core/adapt';
+import { flipSpreadS, ownLnTime, paceOf, type Belief, type Expected, type OwnCue } from '#core/adapt';
 import { familyOf, type FormulaBody } from '#core/formula';
 import {
   cueTimeAt,
@@ -16,11 +16,11 @@ import {
 import { zoneKey, type Piece, type Pins, type RunState, type ZoneState } from '#core/run';
 import { formulaOf, placesIn, portionMl } from './batter-run.ts';
 import { pieceInput, type PourRef } from './piece-input.ts';
-import { advisedMark, heatAlarm, usualFoodW, zoneHeat, type HeatAlarm, type ZoneHeat } from './heat.ts';
+import { advisedMark, headingC, heatAlarm, usualFoodW, zoneHeat, type HeatAlarm, type ZoneHeat } from './heat.ts';
 import { recoveryOf, type Recovery } from './recovery.ts';
 import { stationNow } from './station-now.ts';
 import { COOKING_HEAT_J_PER_G, USUAL_COOK_S, surfaceModel } from './surface-model.ts';
-import { atSpot, believedC, placeOf, zoneBelief } from './zone-belief.ts';
+import { atSpot, believedC, placeOf, underPiece, withElsewhere, zoneBelief } from './zone-belief.ts';
 
 export interface ForecastWindow {
   readonly earliestMs: number;
@@ -47,8 +47,12 @@ export interface ZoneForecast extends ZoneHeat {
   readonly formulaId: string;
   readonly targetC: number;
   readonly ready: boolean;
-  /** Mark that would hold the target, when the zone is off it and the dial has room. */
+  /** It is off its surface by more than is noise to a cook and more than the desk may be wrong. */
+  readonly strays: boolean;
+  /** Mark that brings the zone to its target and holds it there under what lies on it; null when it stands so. */
   readonly advisedMark: number | null;
+  /** Mark to turn to as a whole panful is poured, which will draw its heat; null when it stands so. */
+  readonly pouringMark: number | null;
   /** What a turn of the dial cannot answer. */
   readonly alarm: HeatAlarm | null;
   /** What a panful does to it. */
@@ -81,57 +85,104 @@ export function forecast(pins: Pins, state: RunState, nowMs: number, tables: Tab
   for (const { formulaId, stationIds } of state.brief?.items ?? []) {
     const body = formulaOf(pins, formulaId);
     const volumeMl = portionMl(pins, state, formulaId);
+    const ofZones = zonesOf(pins, state, formulaId, stationIds, nowMs, tables);
+    const beliefs = ofZones.map(({ own }) => own);
     for (const stationId of stationIds) {
       const station = stationNow(pins, state, stationId);
       const places = placesIn(pins, state, formulaId, stationId);
-      for (const zone of station.zones) {
-        const ref = { formulaId, stationId, zoneId: zone.id };
-        const table = tableFor(pins, state, ref, tables, nowMs);
-        const model = surfaceModel(pins, state, stationId, zone.id, nowMs);
+      for (const { zone, table, model, own: alone } of ofZones.filter((each) => each.stationId === stationId)) {
         const zoneState = state.zones.get(zoneKey(stationId, zone.id));
-        const believed = zoneBelief(pins, state, zoneState ?? ref, formulaId, model, () => table, nowMs);
+        const believed = withElsewhere(alone, beliefs);
         const { known } = believed;
         const expected = model(nowMs);
-        const timeFactor = Math.exp(known.lnFactor);
+        const pace = paceOf(known);
         const heat = zoneHeat(stationId, zone.id, zoneState, known, expected, believed.readings);
         const own = places.filter((place) => place.zoneId === zone.id);
         const hold = { targetC: body.heat.targetC, roomC: pins.roomC };
+        const lyingW = usualFoodW(familyOf(body.type), inUse(state, stationId, zone.id, nowMs), volumeMl);
         zones.push({
           ...heat,
           formulaId,
           targetC: body.heat.targetC,
           ready: heat.surfaceC >= body.heat.lowC && heat.surfaceC <= body.heat.highC,
+          strays: straysFrom(body.heat.targetC, heat, headingC(station, heat, known, { ...hold, foodW: lyingW })),
           advisedMark: justTurned(zoneState, nowMs)
             ? null
-            : advisedMark(station, heat, known, { ...hold, foodW: usualFoodW(station, own.length, volumeMl) }),
+            : advisedMark(station, heat, known, { ...hold, foodW: lyingW }),
+          pouringMark: advisedMark(station, heat, known, {
+            ...hold,
+            foodW: usualFoodW(familyOf(body.type), own.length, volumeMl),
+          }),
           recovery: recoveryOf(
             station,
             zone.id,
-            { ...hold, meanFoodW: usualFoodW(station, own.length, volumeMl) },
+            { ...hold, meanFoodW: usualFoodW(familyOf(body.type), own.length, volumeMl) },
             panfulLoad(body, own.length, volumeMl),
           ),
           alarm: heatAlarm(station, heat, { ...hold, highC: body.heat.highC }),
           places: own.map((place) => {
-            const there = atSpot(pins, station, expected, believed, place);
+            const there = atSpot(model(nowMs, place), believed, place);
             return {
               id: place.id,
               surfaceC: believedC(there.expected, there.known),
               sdC: there.expected.share * there.known.errorSdC,
             };
           }),
-          next: timelineAt(table, heat.surfaceC, timeFactor),
-          atTarget: timelineAt(table, body.heat.targetC, timeFactor),
+          next: timelineAt(table, heat.surfaceC, pace),
+          atTarget: timelineAt(table, body.heat.targetC, pace),
           nextFlipSpreadS: flipSpreadS(known, table, expected),
         });
         for (const piece of piecesOn(state, stationId, zone.id, formulaId)) {
           const ofPiece = tableFor(pins, state, piece, tables, piece.pouredAtMs);
-          const there = atSpot(pins, station, model(piece.pouredAtMs), believed, placeOf(pins, state, piece));
-          pieces[piece.id] = pieceForecast(piece, ofPiece, there.expected, there.known);
+          const under = underPiece(pins, state, model, piece, ofPiece);
+          const there = atSpot(under, believed, placeOf(pins, state, piece));
+          const before = [...state.pieces.values()].filter(
+            (other) => other.placeId === piece.placeId && other.stationId === stationId && isBefore(other, piece),
+          );
+          const due = (of: Piece) => {
+            const at = atSpot(underPiece(pins, state, model, of, ofPiece), believed, placeOf(pins, state, of));
+            return ownCues(of, timelineAt(ofPiece, believedC(at.expected, at.known), pace).cues);
+          };
+          const slower = Math.exp(
+            ownLnTime(
+              due(piece),
+              before.filter((other) => other.cues.length > 0).map((other) => due(other)),
+            ),
+          );
+          pieces[piece.id] = pieceForecast(piece, ofPiece, there.expected, there.known, slower);
         }
       }
     }
   }
   return { atMs: nowMs, pieces, zones };
+}
+
+/** Less than this is noise to a cook, °C. Common practice, no source. */
+const WORTH_SAYING_C = 7;
+/** A plate that is where it should be is spoken of when it is heading this far off. Assumed. */
+const HEADING_OFF_C = 14;
+
+function straysFrom(targetC: number, { surfaceC, sdC }: ZoneHeat, headingToC: number): boolean {
+  return (
+    Math.abs(surfaceC - targetC) > Math.max(WORTH_SAYING_C, sdC) ||
+    Math.abs(headingToC - targetC) > Math.max(HEADING_OFF_C, 2 * sdC)
+  );
+}
+
+/** A panful that came off so lately is followed by the next, s. Common practice, no source. */
+const NEXT_WITHIN_S = 40;
+
+/** Pieces that draw heat from a zone now, or are about to be followed by as many. */
+function inUse(state: RunState, stationId: string, zoneId: string, nowMs: number): number {
+  let count = 0;
+  for (const piece of state.pieces.values())
+    if (
+      piece.stationId === stationId &&
+      piece.zoneId === zoneId &&
+      (piece.offAtMs === null || nowMs - piece.offAtMs < NEXT_WITHIN_S * 1000)
+    )
+      count += 1;
+  return count;
 }
 
 /** A plate needs a while to answer a turn; turned again at once it is chased down and then far too cold, s. Assumed. */
@@ -166,9 +217,21 @@ export function tableOf(input: PieceInput, tables: TableCache): TimelineTable {
   return table;
 }
 
-function pieceForecast(piece: Piece, table: TimelineTable, expected: Expected, known: Belief): PieceForecast {
+function isBefore(other: Piece, piece: Piece): boolean {
+  return other.formulaId === piece.formulaId && other.pouredAtMs < piece.pouredAtMs;
+}
+
+/** @param slower how much slower this very piece runs than its zone and batter, as a factor */
+function pieceForecast(
+  piece: Piece,
+  table: TimelineTable,
+  expected: Expected,
+  known: Belief,
+  slower: number,
+): PieceForecast {
   const surfaceC = believedC(expected, known);
-  const timeline = pieceAt(table, surfaceC, Math.exp(known.lnFactor));
+  const pace = paceOf(known);
+  const timeline = pieceAt(table, surfaceC, { ...pace, time: pace.time * slower });
   const pouredMs = piece.pouredAtMs;
   const afterPour = (seconds: number) => Math.round(pouredMs + seconds * 1000);
   const turnedMs = piece.flippedAtMs ?? afterPour(timeline.flip.bestS);
@@ -191,6 +254,37 @@ function pieceForecast(piece: Piece, table: TimelineTable, expected: Expected, k
     windowUpToC: hottestWithWindowC(table),
     timeline,
   };
+}
+
+/** A piece's cues against when they were due by what is believed of its zone and batter. */
+function ownCues({ cues, pouredAtMs }: Piece, due: PieceTimeline['cues']): OwnCue[] {
+  return cues.flatMap(({ cue, atMs }) => {
+    const dueS = cue === 'notYet' ? undefined : due[cue];
+    return cue === 'notYet' || dueS === undefined ? [] : [{ cue, dueS, afterS: (atMs - pouredAtMs) / 1000 }];
+  });
+}
+
+/** What is believed of each zone for a formula, each by what was seen on itself. */
+function zonesOf(
+  pins: Pins,
+  state: RunState,
+  formulaId: string,
+  stationIds: readonly string[],
+  nowMs: number,
+  tables: TableCache,
+) {
+  return stationIds.flatMap((stationId) =>
+    stationNow(pins, state, stationId).zones.map((zone) => {
+      const ref = { formulaId, stationId, zoneId: zone.id };
+      const table = tableFor(pins, state, ref, tables, nowMs);
+      const model = surfaceModel(pins, state, stationId, zone.id, nowMs);
+      const tableOf = (_formulaId: string, piece?: Piece) =>
+        piece ? tableFor(pins, state, piece, tables, piece.pouredAtMs) : table;
+      const zoneState = state.zones.get(zoneKey(stationId, zone.id));
+      const own = zoneBelief(pins, state, zoneState ?? ref, formulaId, model, tableOf, nowMs);
+      return { stationId, zone, table, model, own };
+    }),
+  );
 }
 
 /** Spread of each cue, s: the parameters' own, and a surface that may be off by `surfaceSdC`. */

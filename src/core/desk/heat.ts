@@ -1,4 +1,5 @@
 import type { Belief, Expected } from '#core/adapt';
+import type { BatterFamily } from '#core/formula';
 import {
   CEILING_MARGIN_C,
   ceilingC,
@@ -6,6 +7,7 @@ import {
   heated,
   holdingMark,
   markForTemperature,
+  powerAtMark,
   preheatPlan,
   zoneThermal,
   type PreheatPlan,
@@ -89,18 +91,23 @@ export function preheatOf(
 }
 
 /** Power that `count` pieces of `volumeMl` draw, panful after panful, W: what the holding mark must meet besides losses. */
-export function usualFoodW(station: StationBody, count: number, volumeMl: number): number {
-  const cycleS = station.shape.kind === 'rectangle' ? 200 : 85; // time on the plate and the turnaround, trade ranges
-  return (count * volumeMl * COOKING_HEAT_J_PER_G) / cycleS;
+export function usualFoodW(family: BatterFamily, count: number, volumeMl: number): number {
+  return (count * volumeMl * COOKING_HEAT_J_PER_G) / CYCLE_S[family];
 }
+/** Time on the plate and the turnaround, s: trade ranges. Common practice, no source. */
+const CYCLE_S: Record<BatterFamily, number> = { leavened: 200, thin: 85 };
 
-/** A plate answers a turn minutes later; larger turns overshoot. Common practice: a step at a time, no source. */
-const MOST_STEPS = 2;
+/** Turned further at once a plate overshoots when the desk is wrong about it. Common practice: step by step, no source. */
+const MOST_STEPS = { power: 4, thermostat: 2 } as const;
+/** So far off its surface a plate is not turned the other way, °C. Assumed. */
+const LEFT_ALONE_C = 7;
+/** A turn is to bring a plate back within this time: sooner overshoots, later is not felt. Assumed. */
+const BACK_WITHIN_S = 240;
 
 /**
- * The mark that would hold a zone at its target while it cooks: the plate model's power for losses and food, corrected by
- * how much hotter or cooler the zone holds than the model says. At least one step in the needed direction, at most two, or null when the
- * dial has no more room.
+ * The mark to turn a zone to: the plate model's power for losses and the food that lies on it, and what brings it back to
+ * its target within minutes, by a burner as strong as this one showed to be. Null when that is how it stands or the dial
+ * has no more room.
  */
 export function advisedMark(
   station: StationBody,
@@ -110,13 +117,34 @@ export function advisedMark(
 ): number | null {
   if (!zone.mark) return null;
   const { dial } = zoneOf(station, zone.zoneId);
-  const wanted = markHolding(station, zone.zoneId, { targetC, roomC, foodW, errorC: known.errorC });
-  const down = zone.surfaceC > targetC;
-  const most = MOST_STEPS * dial.step;
-  const mark = down
-    ? Math.max(zone.mark - most, Math.min(wanted, zone.mark - dial.step))
-    : Math.min(zone.mark + most, Math.max(wanted, zone.mark + dial.step));
-  return mark >= dial.step && mark <= dial.max ? mark : null;
+  const { heatCapacityJPerK } = zoneThermal(station, zoneOf(station, zone.zoneId));
+  const backW = (heatCapacityJPerK * (targetC - zone.surfaceC)) / BACK_WITHIN_S;
+  const wanted = markHolding(station, zone.zoneId, { targetC, roomC, foodW: foodW + backW, errorC: known.errorC });
+  const most = MOST_STEPS[dial.kind] * dial.step;
+  const mark = Math.min(zone.mark + most, Math.max(zone.mark - most, wanted));
+  if (Math.abs(mark - zone.mark) < dial.step / 2 || mark < dial.step || mark > dial.max) return null;
+  // what is on its way back by itself is left to come
+  const wrongWay = (targetC - zone.surfaceC) * (mark - zone.mark) < 0;
+  return wrongWay && Math.abs(targetC - zone.surfaceC) > LEFT_ALONE_C ? null : mark;
+}
+
+/** So far ahead a turn is felt, s. Assumed. */
+const FELT_AFTER_S = 90;
+
+/** Where a zone is heading on its mark under what lies on it, by a burner as strong as it showed to be, °C. */
+export function headingC(
+  station: StationBody,
+  zone: ZoneHeat,
+  known: Belief,
+  { roomC, foodW }: { readonly roomC: number; readonly foodW: number },
+): number {
+  const own = zoneOf(station, zone.zoneId);
+  // a thermostat answers by itself
+  if (own.dial.kind === 'thermostat' || zone.mark === null) return zone.surfaceC;
+  const thermal = zoneThermal(station, own);
+  const gain = Math.exp(known.errorC / degreesPerLnGain(thermal, roomC));
+  const powerW = gain * powerAtMark(thermal, own.dial, zone.mark) - foodW;
+  return heated(thermal, zone.surfaceC, powerW, roomC, FELT_AFTER_S);
 }
 
 /** The mark that holds a surface on a zone whose burner is off by `errorC` where it holds. */

@@ -38,7 +38,13 @@ export function planRun(pins: Pins, state: RunState, nowMs: number, tables: Tabl
         const key = zoneKey(stationId, zone.id);
         const room = places.filter((place) => place.zoneId === zone.id).length;
         capacity[key] = room;
-        preheat[key] ??= zonePreheat(pins, stationId, zone.id, body.heat.targetC, usualFoodW(station, room, volumeMl));
+        preheat[key] ??= zonePreheat(
+          pins,
+          stationId,
+          zone.id,
+          body.heat.targetC,
+          usualFoodW(familyOf(body.type), room, volumeMl),
+        );
         if (!zones.some((known) => known.key === key)) zones.push({ key, preheatS: preheat[key].boostS });
         return { key, capacity: room, recoveryS: RECOVERY_S[familyOf(body.type)] };
       });

@@ -1,8 +1,23 @@
 import type { Expected } from '#core/adapt';
 import { familyOf } from '#core/formula';
-import { betweenZonesWK, plateTracks, shareAt, trackAt, zoneThermal, type FoodLoad, type ZoneTrack } from '#core/plate';
-import { zoneKey, type Pins, type RunState, type ZoneState } from '#core/run';
-import { formulaOf, stationOf } from './batter-run.ts';
+import {
+  besideZoneC,
+  betweenZonesWK,
+  plateRecord,
+  plateTracks,
+  shareAt,
+  trackAt,
+  zoneMiddle,
+  zoneThermal,
+  type FoodLoad,
+  type PlateRecord,
+  type RecordedFood,
+  type RecordedStretch,
+  type SpotOnPlate,
+  type ZoneTrack,
+} from '#core/plate';
+import { zoneKey, type Piece, type Pins, type RunState, type ZoneState } from '#core/run';
+import { discInRun, formulaOf, placesIn, stationOf } from './batter-run.ts';
 
 /** Heat a gram of batter takes while it cooks, J: warming by 65 K and a little steam. Assumed from the piece model. */
 export const COOKING_HEAT_J_PER_G = 320;
@@ -10,13 +25,26 @@ export const COOKING_HEAT_J_PER_G = 320;
 /** Both sides of a piece together, s. Trade ranges; common practice, no source. */
 export const USUAL_COOK_S = { leavened: 160, thin: 60 } as const;
 
-/** What the plate model expects of a zone at any moment of the run. */
-export type SurfaceModel = (atMs: number) => Expected;
+/** What the plate model expects of a zone, or of a spot of it, at any moment of the run. */
+export interface SurfaceModel {
+  (atMs: number, spot?: SpotOnPlate): Expected;
+  /** Of a piece, the metal beneath it through its first minute: its mean, and what shows of the zone's error. */
+  beneath(
+    piece: Pick<Piece, 'pouredAtMs'>,
+    disc: SpotOnPlate & { readonly diameterMm: number },
+    spanS: number,
+  ): Expected | null;
+}
+
+/** A history serves all moments of so long: nothing happens in it but what is known. */
+const ASKED_EVERY_MS = 30_000;
+/** So far on from the last moment asked the plate is followed: the first minute of what was poured just now. */
+const AHEAD_MS = 100_000;
 
 /**
- * The plate model's surface of a zone through the run: from cold as its burners were turned and changed, with the food
- * that lay on it and its neighbours beside it; or, when the run began on a plate in use, what was assumed, held until a
- * burner is turned. Of an assumed plate all of the guess's error shows, always.
+ * The plate model's surface of a zone and its spots through the run: from cold as its burners were turned and changed,
+ * with the food that lay on it; or, when the run began on a plate in use, what was assumed, held until a burner is turned.
+ * Of an assumed plate all of the guess's error shows, always.
  */
 export function surfaceModel(
   pins: Pins,
@@ -30,20 +58,48 @@ export function surfaceModel(
   const zones = station.zones.map(({ id }) => state.zones.get(zoneKey(stationId, id)));
   const assumed = zones[own]?.assumed ?? null;
   const before = { modelC: assumed?.surfaceC ?? pins.roomC, share: assumed ? 1 : 0 };
+  /** A plate of which only a guess is known: its usual pattern. */
+  const unlit = (spot: SpotOnPlate | undefined): Expected => ({
+    modelC: before.modelC + (spot ? besideZoneC(station, spot, before.modelC, pins.roomC) : 0),
+    share: before.share,
+  });
   // an assumed zone stands as it was guessed until its own burner is turned
   const lit = (assumed ? [zones[own]] : zones).flatMap((zone) => zone?.turns[0]?.atMs ?? []);
-  if (lit.length === 0) return () => before;
+  if (lit.length === 0)
+    return Object.assign((_atMs: number, spot?: SpotOnPlate) => unlit(spot), { beneath: () => null });
 
   const startMs = Math.min(...lit);
   const seconds = (ms: number) => (ms - startMs) / 1000;
-  const stretches = remembered(pins, state, `${stationId} ${startMs} ${untilMs}`, () =>
-    stretchesOf(pins, state, stationId, startMs, untilMs),
+  const onMs = startMs + Math.ceil((untilMs - startMs) / ASKED_EVERY_MS) * ASKED_EVERY_MS;
+  const { stretches, record } = remembered(pins, state, `${stationId} ${startMs} ${onMs}`, () =>
+    historyOf(pins, state, stationId, startMs, onMs),
   );
-  return (atMs) => {
-    if (atMs < startMs) return before;
-    const track = (stretches.findLast((each) => each.atMs <= atMs) ?? stretches[0]!).tracks[own]!;
-    return { modelC: trackAt(track, seconds(atMs)), share: assumed ? 1 : shareAt(track, seconds(atMs)) };
+  const shareOf = (atMs: number) => {
+    const { tracks } = stretches.findLast((each) => each.atMs <= atMs) ?? stretches[0]!;
+    return assumed ? 1 : shareAt(tracks[own]!, seconds(atMs));
   };
+  const model = (atMs: number, spot?: SpotOnPlate): Expected => {
+    if (atMs < startMs) return unlit(spot);
+    const modelC = spot ? record().at(seconds(atMs), spot) : record().zoneC(seconds(atMs), zoneId);
+    return { modelC, share: shareOf(atMs) };
+  };
+  return Object.assign(model, {
+    beneath: (
+      { pouredAtMs }: Pick<Piece, 'pouredAtMs'>,
+      disc: SpotOnPlate & { readonly diameterMm: number },
+      spanS: number,
+    ) => {
+      if (pouredAtMs < startMs) return null;
+      const fromS = seconds(pouredAtMs);
+      return { modelC: record().beneathC(fromS, fromS + spanS, disc), share: shareOf(pouredAtMs) };
+    },
+  });
+}
+
+/** A plate's history: its zones as lumps, for what shows of an error, and its metal in two dimensions, worked out when first asked. */
+interface History {
+  readonly stretches: readonly Stretch[];
+  readonly record: () => PlateRecord;
 }
 
 /** A plate between two changes of burners: the track of each of its zones. */
@@ -53,7 +109,7 @@ interface Stretch {
 }
 
 /** The tracks of all zones of a station from its first turn on, anew from every change of burners. */
-function stretchesOf(pins: Pins, state: RunState, stationId: string, startMs: number, untilMs: number): Stretch[] {
+function historyOf(pins: Pins, state: RunState, stationId: string, startMs: number, untilMs: number): History {
   const station = stationOf(pins, stationId);
   const zones = station.zones.map(({ id }) => state.zones.get(zoneKey(stationId, id)));
   const seconds = (ms: number) => (ms - startMs) / 1000;
@@ -62,30 +118,39 @@ function stretchesOf(pins: Pins, state: RunState, stationId: string, startMs: nu
   // each burner in turn takes its zone over as warm as the last one left it, and off until it is turned
   const fromMs = [startMs, ...swaps.map(({ atMs }) => atMs).sort((a, b) => a - b)];
   let startC = zones.map((zone) => zone?.assumed?.surfaceC ?? pins.roomC);
-  return fromMs.map((atMs, index) => {
-    const endMs = fromMs[index + 1] ?? Math.max(untilMs, startMs + 60_000);
+  const recorded: RecordedStretch[] = [];
+  const stretches = fromMs.map((atMs, index): Stretch => {
+    const endMs = fromMs[index + 1] ?? Math.max(untilMs + AHEAD_MS, startMs + 60_000);
+    const under = station.zones.map((pinned, z) => {
+      const swap = zones[z]?.swaps.findLast((each) => each.atMs <= atMs);
+      const turns = (zones[z]?.turns ?? [])
+        .filter((turn) => turn.atMs >= (swap?.atMs ?? -Infinity))
+        .map((turn) => ({ atS: seconds(turn.atMs), mark: turn.mark }));
+      return { swap, turns, zone: swap ? { ...swap.burner, id: pinned.id } : pinned };
+    });
     const tracks = plateTracks({
       betweenWK: betweenZonesWK(station),
       ambientC: pins.roomC,
       startS: seconds(atMs),
       endS: seconds(endMs),
-      zones: station.zones.map((pinned, z) => {
-        const zone = zones[z];
-        const swap = zone?.swaps.findLast((each) => each.atMs <= atMs);
-        const burner = swap ? { ...swap.burner, id: pinned.id } : pinned;
-        const sinceMs = swap?.atMs ?? -Infinity;
-        return {
-          ...{ zone: zoneThermal(station, burner), dial: burner.dial, startC: startC[z]!, loads: loads[z]! },
-          takenOver: swap !== undefined,
-          turns: (zone?.turns ?? [])
-            .filter((turn) => turn.atMs >= sinceMs)
-            .map((turn) => ({ atS: seconds(turn.atMs), mark: turn.mark })),
-        };
-      }),
+      zones: under.map(({ swap, turns, zone }, z) => ({
+        ...{ zone: zoneThermal(station, zone), dial: zone.dial, startC: startC[z]!, loads: loads[z]! },
+        ...{ takenOver: swap !== undefined, turns },
+      })),
+    });
+    recorded.push({
+      ...{ fromS: seconds(atMs), toS: seconds(endMs), startC },
+      station: { ...station, zones: under.map(({ zone }) => zone) },
+      turns: under.flatMap(({ zone, turns }) => turns.map((turn) => ({ ...turn, zoneId: zone.id }))),
     });
     startC = tracks.map((track, z) => lastKnownC(zones[z], track, atMs, endMs, seconds));
     return { atMs, tracks };
   });
+  let record: PlateRecord | undefined;
+  return {
+    stretches,
+    record: () => (record ??= plateRecord(recorded, foodsOn(pins, state, stationId, startMs), pins.roomC)),
+  };
 }
 
 /**
@@ -111,22 +176,53 @@ function lastKnownC(
 const LEAST_SHARE = 0.3;
 
 /** Zones of one plate share their tracks: what was worked out for one state of a run is kept as long as that state. */
-function remembered(pins: Pins, state: RunState, key: string, make: () => Stretch[]): Stretch[] {
+function remembered(pins: Pins, state: RunState, key: string, make: () => History): History {
   let ofPins = TRACKED.get(state);
   if (!ofPins) TRACKED.set(state, (ofPins = new WeakMap()));
   let known = ofPins.get(pins);
   if (!known) ofPins.set(pins, (known = new Map()));
-  let stretches = known.get(key);
-  if (!stretches) {
+  let history = known.get(key);
+  if (!history) {
     if (known.size > MOST_KEPT) known.clear();
-    known.set(key, (stretches = make()));
+    known.set(key, (history = make()));
   }
-  return stretches;
+  return history;
 }
 
-const TRACKED = new WeakMap<RunState, WeakMap<Pins, Map<string, Stretch[]>>>();
+const TRACKED = new WeakMap<RunState, WeakMap<Pins, Map<string, History>>>();
 /** A state that is asked at many moments keeps only the latest answers. */
 const MOST_KEPT = 8;
+
+/** How a piece draws from the metal: when its crust has formed, and how much more while it is wet, W/m²K. From the piece model. */
+const DRAWS = { contactWm2K: 150, wetterWm2K: 230 };
+
+/** Pieces as discs where they lie; one that lies there now stays as long as pieces do. */
+function foodsOn(pins: Pins, state: RunState, stationId: string, startMs: number): RecordedFood[] {
+  return [...state.pieces.values()]
+    .filter((piece) => piece.stationId === stationId)
+    .map((piece) => {
+      const cookS = USUAL_COOK_S[familyOf(formulaOf(pins, piece.formulaId).type)];
+      const { diameterMm } = discInRun(pins, state, piece.formulaId, stationId);
+      const place = placesIn(pins, state, piece.formulaId, stationId).find(({ id }) => id === piece.placeId);
+      const { xMm, yMm } = place ?? zoneMiddle(stationOf(pins, stationId), piece.zoneId);
+      const fromS = (piece.pouredAtMs - startMs) / 1000;
+      const toS = piece.offAtMs === null ? fromS + LIES_AT_MOST * cookS : (piece.offAtMs - startMs) / 1000;
+      return { ...DRAWS, fromS, toS, xMm, yMm, diameterMm, pouredC: pins.roomC };
+    });
+}
+/** A piece nobody took off is taken for gone after so many times its usual. Assumed. */
+const LIES_AT_MOST = 2;
+
+function loadOf(pins: Pins, piece: Piece, startMs: number, untilMs: number): FoodLoad {
+  const offMs = piece.offAtMs ?? untilMs;
+  const cookS = USUAL_COOK_S[familyOf(formulaOf(pins, piece.formulaId).type)];
+  const fromS = (piece.pouredAtMs - startMs) / 1000;
+  return {
+    fromS,
+    toS: Math.min((offMs - startMs) / 1000, fromS + cookS),
+    powerW: (piece.volumeMl * COOKING_HEAT_J_PER_G) / cookS,
+  };
+}
 
 function loadsOn(
   pins: Pins,
@@ -136,16 +232,7 @@ function loadsOn(
   startMs: number,
   untilMs: number,
 ): FoodLoad[] {
-  const loads: FoodLoad[] = [];
-  for (const piece of state.pieces.values()) {
-    if (piece.stationId !== stationId || piece.zoneId !== zoneId) continue;
-    const offMs = piece.offAtMs ?? untilMs;
-    const cookS = USUAL_COOK_S[familyOf(formulaOf(pins, piece.formulaId).type)];
-    loads.push({
-      fromS: (piece.pouredAtMs - startMs) / 1000,
-      toS: Math.min((offMs - startMs) / 1000, (piece.pouredAtMs - startMs) / 1000 + cookS),
-      powerW: (piece.volumeMl * COOKING_HEAT_J_PER_G) / cookS,
-    });
-  }
-  return loads;
+  return [...state.pieces.values()]
+    .filter((piece) => piece.stationId === stationId && piece.zoneId === zoneId)
+    .map((piece) => loadOf(pins, piece, startMs, untilMs));
 }

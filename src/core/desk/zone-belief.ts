@@ -9,16 +9,19 @@ import {
   spotSpreadC,
   surfaceSeen,
   weigh,
+  withBatter,
   type Belief,
   type Expected,
+  type NamedPrior,
+  type Posterior,
   type Says,
   type Sighting,
   type Weighed,
 } from '#core/adapt';
-import type { TimelineTable } from '#core/piece';
-import { besideZoneC, patternOf, zoneMiddle, type SpotOnPlate, type StationBody } from '#core/plate';
-import { pinnedStation, type Pins, type Reading, type RunState, type ZoneState } from '#core/run';
-import { placesIn } from './batter-run.ts';
+import { BENEATH_S, surfaceForBeneath, type Cue, type TimelineTable } from '#core/piece';
+import { patternOf, zoneMiddle, type SpotOnPlate } from '#core/plate';
+import { pinnedStation, type Piece, type Pins, type Reading, type RunState, type ZoneState } from '#core/run';
+import { discInRun, placesIn } from './batter-run.ts';
 import { stationNow } from './station-now.ts';
 import type { SurfaceModel } from './surface-model.ts';
 
@@ -28,6 +31,8 @@ export interface ZoneBelief {
   readonly weighed: Weighed;
   /** Each reading, what it says by itself, and whether another contradicts it. */
   readonly readings: readonly ReadingSaid[];
+  /** Something of it was seen on pieces: it says something of the batter too. */
+  readonly aboutBatter: boolean;
 }
 
 export interface ReadingSaid extends Says {
@@ -35,8 +40,8 @@ export interface ReadingSaid extends Says {
   readonly contradicted: boolean;
 }
 
-/** Tables of the pieces a zone may see, by batter. */
-export type TableOf = (formulaId: string) => TimelineTable;
+/** The table of a batter's next piece, or of a piece that was poured. */
+export type TableOf = (formulaId: string, piece?: Piece) => TimelineTable;
 
 /**
  * What is believed of one zone for one formula after all that was read and seen on it up to `nowMs`: the calibration it
@@ -53,13 +58,13 @@ export function zoneBelief(
 ): ZoneBelief {
   const calibration = pinnedStation(pins, zone.stationId)?.calibration?.find((each) => each.zoneId === zone.zoneId);
   const full: ZoneState | undefined = 'readings' in zone ? zone : undefined;
-  const prior = full?.assumed ? priorPosterior(full.assumed.sdC) : openPrior(calibration?.sdC ?? UNREAD_SD_C);
+  const prior = full?.assumed ? assumedPrior(full.assumed.sdC) : unreadPrior(calibration?.sdC ?? UNREAD_SD_C);
   const sightings = full ? sightingsOf(pins, state, full, formulaId, model, tableOf) : [];
   const { unevenC } = patternOf(stationNow(pins, state, zone.stationId), pins.roomC);
   const spreadC = spotSpreadC(unevenC);
   const weighed = weigh(prior, sightings, nowMs / 1000, { spreadC, known: calibration?.spots });
   const looks = sightings.filter((seen) => 'reading' in seen) as (Sighting & { reading: Reading })[];
-  const against = new Set(contradictions(looks, spreadC).flat());
+  const against = contradicted(looks, spreadC);
   return {
     known: belief(weighed.posterior),
     weighed,
@@ -68,8 +73,47 @@ export function zoneBelief(
       contradicted: against.has(index),
       ...saidBy(look),
     })),
+    aboutBatter: sightings.some(({ kind }) => kind === 'cue' || kind === 'notYet' || kind === 'underside'),
   };
 }
+
+/** The belief of a zone with what was seen of its batter on other plates. */
+export function withElsewhere(own: ZoneBelief, elsewhere: readonly ZoneBelief[]): ZoneBelief {
+  const others = elsewhere.filter((other) => other !== own && other.aboutBatter);
+  if (others.length === 0) return own;
+  const posterior = withBatter(
+    own.weighed.posterior,
+    others.map(({ weighed }) => weighed.posterior),
+  );
+  return { ...own, known: belief(posterior), weighed: { ...own.weighed, posterior } };
+}
+
+const assumedPrior = named('assumed', priorPosterior);
+const unreadPrior = named('open', openPrior);
+
+/** Priors by their spread, made once. */
+function named(name: string, make: (sdC: number) => Posterior): (sdC: number) => NamedPrior {
+  const made = new Map<string, NamedPrior>();
+  return (sdC) => {
+    const key = `${name} ${sdC}`;
+    let prior = made.get(key);
+    if (!prior) made.set(key, (prior = { key, posterior: make(sdC) }));
+    return prior;
+  };
+}
+
+/** Which looks contradict another; asked at every tap, so the last answers are kept. */
+function contradicted(looks: readonly Sighting[], spreadC: number): ReadonlySet<number> {
+  const key = `${spreadC} ${looks.map((look) => look.key).join(';')}`;
+  let against = CONTRADICTED.get(key);
+  if (!against) {
+    if (CONTRADICTED.size > MOST_CONTRADICTED) CONTRADICTED.clear();
+    CONTRADICTED.set(key, (against = new Set(contradictions(looks, spreadC).flat())));
+  }
+  return against;
+}
+const CONTRADICTED = new Map<string, ReadonlySet<number>>();
+const MOST_CONTRADICTED = 200;
 
 function saidBy(look: Sighting): Says {
   if (look.kind === 'surface') return says(look.likelihood);
@@ -86,44 +130,84 @@ function sightingsOf(
 ): Sighting[] {
   const { stationId, zoneId } = zone;
   const station = stationNow(pins, state, stationId);
-  const expectedAt = (atMs: number, spot: SpotOnPlate | undefined): Expected => {
-    const zoneItself = model(atMs);
-    if (!spot) return zoneItself;
-    return { ...zoneItself, modelC: zoneItself.modelC + besideZoneC(station, spot, zoneItself.modelC, pins.roomC) };
-  };
   const list: Sighting[] = zone.swaps.map(({ atMs }) => ({
     kind: 'moved',
-    ...{ atS: atMs / 1000, errorSdC: UNREAD_SD_C },
+    ...{ atS: atMs / 1000, key: `moved ${atMs}`, errorSdC: UNREAD_SD_C },
   }));
   for (const reading of zone.readings) {
     const base = { reading, atS: reading.atMs / 1000, spot: reading.spot };
     if (reading.method === 'piece') {
       if (reading.formulaId !== formulaId) continue; // another batter browns by its own clock
-      list.push({
-        ...base,
-        kind: 'underside',
-        expected: expectedAt(reading.atMs - reading.afterS * 1000, reading.spot),
-        table: tableOf(reading.formulaId),
-        ...{ afterS: reading.afterS, seen: reading.underside },
-      } as Sighting);
+      const table = tableOf(reading.formulaId);
+      const pouredAtMs = reading.atMs - reading.afterS * 1000;
+      const expected = reading.spot
+        ? underPour(pins, state, model, { formulaId, stationId, spot: reading.spot, pouredAtMs }, table)
+        : model(pouredAtMs);
+      const key = nameOf(reading, expected, table);
+      const { afterS, underside } = reading;
+      list.push({ ...base, kind: 'underside', expected, table, key, afterS, seen: underside } as Sighting);
     } else {
-      const expected = expectedAt(reading.atMs, reading.spot);
-      list.push({ reading, ...surfaceSeen(reading, station, pins.roomC, { ...base, expected }) } as Sighting);
+      const expected = model(reading.atMs, reading.spot);
+      const key = nameOf(reading, expected);
+      list.push({ reading, ...surfaceSeen(reading, station, pins.roomC, { ...base, key, expected }) } as Sighting);
     }
   }
+  const count: Partial<Record<Cue, number>> = {};
   for (const piece of state.pieces.values()) {
     if (piece.formulaId !== formulaId || piece.stationId !== stationId || piece.zoneId !== zoneId) continue;
     if (piece.cues.length === 0) continue;
     const spot = placeOf(pins, state, piece);
-    const expected = expectedAt(piece.pouredAtMs, spot);
-    const table = tableOf(formulaId);
-    for (const { cue, atMs } of piece.cues) {
-      const seen = { atS: atMs / 1000, spot, expected, table, afterS: (atMs - piece.pouredAtMs) / 1000 };
-      list.push(cue === 'notYet' ? { kind: 'notYet', ...seen } : { kind: 'cue', cue, ...seen });
+    const table = tableOf(formulaId, piece);
+    const expected = underPiece(pins, state, model, piece, table);
+    for (const seen of piece.cues) {
+      const { cue, atMs } = seen;
+      const afterS = (atMs - piece.pouredAtMs) / 1000;
+      const nth = cue === 'notYet' ? 1 : (count[cue] = (count[cue] ?? 0) + 1);
+      const key = nameOf({ ...seen, afterS, spot, nth }, expected, table);
+      const of = { atS: atMs / 1000, key, spot, expected, table, afterS };
+      list.push(cue === 'notYet' ? { kind: 'notYet', ...of } : { kind: 'cue', cue, nth, ...of });
     }
   }
   return list;
 }
+
+/** The surface before its pour by which a piece cooks as it does on its plate: burners, neighbours and all. */
+export function underPiece(
+  pins: Pins,
+  state: RunState,
+  model: SurfaceModel,
+  piece: Piece,
+  table: TimelineTable,
+): Expected {
+  return underPour(pins, state, model, { ...piece, spot: placeOf(pins, state, piece) }, table);
+}
+
+function underPour(
+  pins: Pins,
+  state: RunState,
+  model: SurfaceModel,
+  pour: Pick<Piece, 'formulaId' | 'stationId' | 'pouredAtMs'> & { readonly spot: SpotOnPlate },
+  table: TimelineTable,
+): Expected {
+  const { diameterMm } = discInRun(pins, state, pour.formulaId, pour.stationId);
+  const beneath = model.beneath(pour, { ...pour.spot, diameterMm }, BENEATH_S[table.input.batter.type]);
+  if (!beneath) return model(pour.pouredAtMs, pour.spot);
+  return { ...beneath, modelC: surfaceForBeneath(table, beneath.modelC) };
+}
+
+/** A sighting's name: what was seen, and what was expected there to what a belief can tell apart. */
+function nameOf(seen: object, { modelC, share }: Expected, table?: TimelineTable): string {
+  return `${JSON.stringify(seen)} ${modelC.toFixed(1)} ${share.toFixed(2)} ${table ? numberOf(table) : ''}`;
+}
+
+/** Tables are told apart by a number each: their whole input would make long names. */
+function numberOf(table: TimelineTable): number {
+  let number = NUMBERS.get(table);
+  if (number === undefined) NUMBERS.set(table, (number = ++lastNumber));
+  return number;
+}
+const NUMBERS = new WeakMap<TimelineTable, number>();
+let lastNumber = 0;
 
 /** Where a piece lies: its place, or the middle of its zone when places were laid anew since. */
 export function placeOf(
@@ -140,29 +224,27 @@ export function believedC({ modelC, share }: Expected, { errorC }: Pick<Belief, 
   return modelC + share * errorC;
 }
 
-/** A zone's model and belief at one of its spots: what the plate model holds beside the zone, and what readings found there. */
+/** What is expected and believed at one of a zone's spots: what readings found there is added. */
 export function atSpot(
-  pins: Pins,
-  station: StationBody,
-  zoneItself: Expected,
+  there: Expected,
   { known, weighed }: Pick<ZoneBelief, 'known' | 'weighed'>,
   spot: SpotOnPlate,
 ): { readonly expected: Expected; readonly known: Belief } {
   const guess = spotField(weighed.spots, weighed.spreadC)(spot);
   const kept = 1 - guess.slope;
   return {
-    expected: {
-      ...zoneItself,
-      modelC:
-        zoneItself.modelC +
-        besideZoneC(station, spot, zoneItself.modelC, pins.roomC) +
-        zoneItself.share * guess.interceptC,
-    },
-    known: {
-      ...known,
-      errorC: kept * known.errorC,
-      errorSdC: Math.hypot(kept * known.errorSdC, guess.sdC),
-      covariance: kept * known.covariance,
-    },
+    expected: { ...there, modelC: there.modelC + there.share * guess.interceptC },
+    known: beside(known, kept, guess.sdC),
+  };
+}
+
+/** A belief at a spot of which `kept` of its zone's error shows and that may be off by `sdC` besides. */
+function beside(known: Belief, kept: number, sdC: number): Belief {
+  const [ee, et, eb, ...ofBatter] = known.covariance;
+  return {
+    ...known,
+    errorC: kept * known.errorC,
+    errorSdC: Math.hypot(kept * known.errorSdC, sdC),
+    covariance: [kept * kept * ee + sdC * sdC, kept * et, kept * eb, ...ofBatter],
   };
 }

@@ -31,13 +31,21 @@ export interface Window {
   readonly latestS: number;
 }
 
+/** The first part of a side, in which its plate is at its most other than before the pour, s. */
+export const BENEATH_S: Record<BatterFamily, number> = { leavened: 90, thin: 30 };
+
 /** Everything predicted for one piece. Times are seconds from the pour unless said; what never comes is absent. */
 export interface PieceTimeline {
   readonly cues: Partial<Record<Cue, number>>;
+  /** Mean of the metal beneath in the first `BENEATH_S` seconds, °C. */
+  readonly beneathC: number;
   /** From when the base has a skin that leaves the plate whole: the earliest look beneath. */
   readonly peekS?: number;
   /** When the underside of the first side reaches each colour, as far as it was simulated. */
   readonly brownedAt: Partial<Record<Browning, number>>;
+  /** From when the inside will hold the flip, and when the cook's sign comes, whatever the colour. */
+  readonly holdsS?: number;
+  readonly signS?: number;
   readonly flip: Window;
   /** From the flip. */
   readonly lift: Window;
@@ -50,6 +58,37 @@ export interface PieceTimeline {
   readonly tooHot: boolean;
   /** Nothing ready within the time simulated. */
   readonly tooCool: boolean;
+}
+
+/** Moments of a first side from which its window follows; what does not come is absent. */
+export interface FlipMoments {
+  readonly holdsS?: number | undefined;
+  readonly signS?: number | undefined;
+  readonly brownS?: number | undefined;
+  readonly darkS?: number | undefined;
+}
+
+const WIDEST_AFTER_BEST = 0.25; // a window runs no longer past its best than this share of it; assumed
+
+/**
+ * The best flip: by the cook's sign, and brown is the last good moment; where brown comes before the inside holds, when it
+ * holds, unless the underside is dark by then. Nothing when neither has come.
+ */
+export function bestFlip({ holdsS, signS, brownS, darkS }: FlipMoments): number | undefined {
+  if (brownS === undefined || (signS !== undefined && signS <= brownS)) return signS;
+  if (holdsS === undefined) return darkS;
+  return Math.max(brownS, Math.min(holdsS, darkS ?? holdsS));
+}
+
+/** The window of a first side; `longestS` stands for a best moment that never came. */
+export function flipWindow(moments: FlipMoments, longestS: number): Window {
+  const bestS = bestFlip(moments) ?? longestS;
+  const widest = bestS * (1 + WIDEST_AFTER_BEST);
+  return {
+    earliestS: Math.min(moments.holdsS ?? bestS, bestS),
+    bestS,
+    latestS: Math.max(bestS, Math.min(widest, moments.darkS ?? widest)),
+  };
 }
 
 /** The cues that show `elapsedS` after the pour, in the order in which they came. */

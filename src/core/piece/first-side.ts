@@ -1,7 +1,15 @@
 import type { FlipRule } from '#core/formula';
 import { dullness, setFraction, waterActivity, type Column, type ColumnSettings } from './column.ts';
-import type { Browning, Cue, PieceTimeline, Window } from './cues.ts';
-import { BROWNINGS } from './cues.ts';
+import {
+  BROWNINGS,
+  bestFlip,
+  flipWindow,
+  type Browning,
+  type Cue,
+  type FlipMoments,
+  type PieceTimeline,
+  type Window,
+} from './cues.ts';
 import { FirstPassage } from './first-passage.ts';
 import { BROWNING_LSTAR } from './parameters.ts';
 import { unsetShare } from './setting.ts';
@@ -14,7 +22,6 @@ export interface FlipBy {
 
 const FOAM = 0.4; // share of gas from which a batter is a foam; assumed
 const USUAL_MM = 8.5; // thickness for which bubbles on a face were fitted
-const WIDEST_AFTER_BEST = 0.25; // a window runs no longer past its best than this share of it; assumed
 /** Colours are followed so far past the best flip, and cues that have not come yet are waited for so far. */
 const WATCHED_PAST_BEST = 1.7;
 const WAITED_PAST_BEST = 2.5;
@@ -101,12 +108,14 @@ export class FirstSide {
     return this.hasFruit ? latest(this.holds.at, this.fruitHolds.at) : this.holds.at;
   }
 
+  private get moments(): FlipMoments {
+    const { brown, dark } = this.brownings;
+    return { holdsS: this.holdsAt, signS: this.ruled, brownS: brown.at, darkS: dark.at };
+  }
+
   /** The best moment by the cook's rule, as soon as it has come; brown is the last good one. */
   get best(): number | undefined {
-    const ruled = this.ruled;
-    const brown = this.brownings.brown.at;
-    if (ruled === undefined) return brown;
-    return brown === undefined ? ruled : Math.min(ruled, brown);
+    return bestFlip(this.moments);
   }
 
   private get ruled(): number | undefined {
@@ -138,24 +147,21 @@ export class FirstSide {
   }
 
   window(): Window {
-    const bestS = this.best ?? this.longestS;
-    const widest = bestS * (1 + WIDEST_AFTER_BEST);
-    return {
-      earliestS: Math.min(this.holdsAt ?? bestS, bestS),
-      bestS,
-      latestS: Math.max(bestS, Math.min(widest, this.brownings.dark.at ?? widest)),
-    };
+    return flipWindow(this.moments, this.longestS);
   }
 
-  found(): Pick<PieceTimeline, 'cues' | 'peekS' | 'brownedAt'> {
+  found(): Pick<PieceTimeline, 'cues' | 'peekS' | 'holdsS' | 'signS' | 'brownedAt'> {
     const moments = <K extends string>(of: Record<K, FirstPassage>) =>
       Object.fromEntries(
         (Object.entries(of) as [K, FirstPassage][]).flatMap(([key, { at }]) => (at === undefined ? [] : [[key, at]])),
       ) as Partial<Record<K, number>>;
     const peekS = this.peek.at;
+    const { holdsS, signS } = this.moments;
     return {
       cues: moments(this.cues),
       ...(peekS === undefined ? {} : { peekS }),
+      ...(holdsS === undefined ? {} : { holdsS }),
+      ...(signS === undefined ? {} : { signS }),
       brownedAt: moments(this.brownings),
     };
   }

@@ -1,5 +1,15 @@
 export { batterProperties, type BatterProperties } from './batter.ts';
-export { cuesBy, CUES, CUES_OF, BROWNINGS, type Browning, type Cue, type PieceTimeline, type Window } from './cues.ts';
+export {
+  BENEATH_S,
+  cuesBy,
+  CUES,
+  CUES_OF,
+  BROWNINGS,
+  type Browning,
+  type Cue,
+  type PieceTimeline,
+  type Window,
+} from './cues.ts';
 export {
   BROWNING_LSTAR,
   PIECE_PARAMETERS,
@@ -25,12 +35,18 @@ export {
   appearancesAt,
   brownedAt,
   cueTimeAt,
+  USUAL_PACE,
   flipBestAt,
+  flipBestOf,
+  flipSignsAt,
   hottestWithWindowC,
   pieceAt,
   spreadsAt,
+  surfaceForBeneath,
   timelineAt,
   timelineTable,
+  type FlipSigns,
+  type Pace,
   type TimelineTable,
 } from './table.ts';
 export { LivePiece, type FirstSideMoments, type Inside } from './live-piece.ts';

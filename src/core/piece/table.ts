@@ -1,4 +1,12 @@
-import { BROWNINGS, type Cue, type PieceTimeline, type Window } from './cues.ts';
+import {
+  BROWNINGS,
+  bestFlip,
+  flipWindow,
+  type Cue,
+  type FlipMoments,
+  type PieceTimeline,
+  type Window,
+} from './cues.ts';
 import { mixedAppearance, type Appearance, type Appearances } from './appearance.ts';
 import { spreadLn, type Predicted } from './spread.ts';
 import { simulatePiece, type PieceInput, type SimulatedPiece } from './timeline.ts';
@@ -25,34 +33,51 @@ export function timelineTable(input: PieceInput): TimelineTable {
   return { input, firstC, stepC, rows };
 }
 
+/** How a batter differs from the model: its moments come so many times as late, and it browns so many times as fast. */
+export interface Pace {
+  readonly time: number;
+  readonly browning: number;
+}
+export const USUAL_PACE: Pace = { time: 1, browning: 1 };
+
 /**
- * The timeline at a surface, every time multiplied by `timeFactor` (this batter runs slower or faster than the model).
- * Linear in temperature between rows and held at the ends; a cue missing in either neighbour is missing.
+ * The timeline at a surface, of a batter that runs at a pace of its own. Linear in temperature between rows and held at
+ * the ends; a cue missing in either neighbour is missing.
  */
-export function timelineAt(table: TimelineTable, surfaceC: number, timeFactor = 1): PieceTimeline {
+export function timelineAt(table: TimelineTable, surfaceC: number, pace: Pace = USUAL_PACE): PieceTimeline {
   const { a, b, share } = neighbours(table, surfaceC);
-  const mix = (x: number, y: number) => (x + share * (y - x)) * timeFactor;
+  const mix = (x: number, y: number) => (x + share * (y - x)) * pace.time;
   const window = (x: Window, y: Window): Window => ({
     earliestS: mix(x.earliestS, y.earliestS),
     bestS: mix(x.bestS, y.bestS),
     latestS: mix(x.latestS, y.latestS),
   });
   /** Moments that both neighbours have. */
-  const moments = <K extends string>(x: Moments<K>, y: Moments<K>) => {
+  const moments = <K extends string>(x: Moments<K>, y: Moments<K>, slower = pace.time) => {
     const mixed: Partial<Record<K, number>> = {};
     for (const key in x) {
       const [from, to] = [x[key], y[key]];
-      if (from !== undefined && to !== undefined) mixed[key] = mix(from, to);
+      if (from !== undefined && to !== undefined) mixed[key] = (from + share * (to - from)) * slower;
     }
     return mixed;
   };
   const nearest = share < 0.5 ? a : b;
   const { coldestC } = a.done;
+  const browned = moments(a.brownedAt, b.brownedAt, 1 / pace.browning);
+  const seen = moments(a.cues, b.cues);
+  for (const colour of ['lightGold', 'golden'] as const)
+    if (seen[colour] !== undefined) seen[colour] /= pace.time * pace.browning;
+  const { holdsS, signS } = moments({ holdsS: a.holdsS, signS: a.signS }, { holdsS: b.holdsS, signS: b.signS });
+  const flip = { holdsS, signS, brownS: browned.brown, darkS: browned.dark };
+  const usual = pace.time === 1 && pace.browning === 1;
   return {
-    cues: moments(a.cues, b.cues),
+    cues: seen,
+    beneathC: a.beneathC + share * (b.beneathC - a.beneathC),
     ...moments({ peekS: a.peekS }, { peekS: b.peekS }),
-    brownedAt: moments(a.brownedAt, b.brownedAt),
-    flip: window(a.flip, b.flip),
+    ...(holdsS === undefined ? {} : { holdsS }),
+    ...(signS === undefined ? {} : { signS }),
+    brownedAt: browned,
+    flip: flipWindow(flip, mix(a.flip.bestS, b.flip.bestS)),
     lift: window(a.lift, b.lift),
     done: {
       ...moments(
@@ -63,7 +88,7 @@ export function timelineAt(table: TimelineTable, surfaceC: number, timeFactor = 
     },
     lostShare: a.lostShare + share * (b.lostShare - a.lostShare),
     weighedLossShare: a.weighedLossShare + share * (b.weighedLossShare - a.weighedLossShare),
-    tooHot: nearest.tooHot,
+    tooHot: usual ? nearest.tooHot : browned.brown !== undefined && browned.brown < (holdsS ?? Infinity),
     tooCool: nearest.tooCool,
   };
 }
@@ -71,11 +96,11 @@ export function timelineAt(table: TimelineTable, surfaceC: number, timeFactor = 
 /** Moments of several things; what never comes has none. */
 type Moments<K extends string> = { readonly [key in K]?: number | undefined };
 
-/** What a piece looks like through both sides at a surface, every time multiplied by `timeFactor`. */
-export function appearancesAt(table: TimelineTable, surfaceC: number, timeFactor = 1): Appearances {
+/** What a piece looks like through both sides at a surface; its colours keep the pace of its moments. */
+export function appearancesAt(table: TimelineTable, surfaceC: number, pace: Pace = USUAL_PACE): Appearances {
   const { a, b, share } = neighbours(table, surfaceC);
   const [x, y] = [a.appearances, b.appearances];
-  const step = (from: number, to: number) => (from + share * (to - from)) * timeFactor;
+  const step = (from: number, to: number) => (from + share * (to - from)) * pace.time;
   const mixed = (from: readonly Appearance[], to: readonly Appearance[]) =>
     from.map((one, i) => mixedAppearance(one, to[i]!, share));
   return {
@@ -87,10 +112,10 @@ export function appearancesAt(table: TimelineTable, surfaceC: number, timeFactor
 }
 
 /** Both together: what a simulation at this surface would have given. */
-export function pieceAt(table: TimelineTable, surfaceC: number, timeFactor = 1): SimulatedPiece {
+export function pieceAt(table: TimelineTable, surfaceC: number, pace: Pace = USUAL_PACE): SimulatedPiece {
   return {
-    ...timelineAt(table, surfaceC, timeFactor),
-    appearances: appearancesAt(table, surfaceC, timeFactor),
+    ...timelineAt(table, surfaceC, pace),
+    appearances: appearancesAt(table, surfaceC, pace),
   };
 }
 
@@ -137,6 +162,17 @@ export function hottestWithWindowC(table: TimelineTable): number | null {
   return hot === 0 ? null : table.firstC + table.stepC * (hot - 0.5);
 }
 
+/**
+ * The surface before a pour that leads to such a mean of the metal beneath it: where a plate is fed otherwise than the
+ * table's, it stands for the plate as the piece feels it. Beyond the table's ends it goes on as between its last rows.
+ */
+export function surfaceForBeneath({ rows, firstC, stepC }: TimelineTable, beneathC: number): number {
+  const above = rows.findIndex((row) => row.beneathC >= beneathC);
+  const high = Math.min(rows.length - 1, Math.max(1, above < 0 ? rows.length - 1 : above));
+  const [a, b] = [rows[high - 1]!.beneathC, rows[high]!.beneathC];
+  return firstC + stepC * (high - 1 + (beneathC - a) / (b - a));
+}
+
 /** When a cue is due at a surface, seconds; nothing when that heat never shows it. */
 export function cueTimeAt(table: TimelineTable, cue: Cue, surfaceC: number): number | undefined {
   const { a, b, share } = neighbours(table, surfaceC);
@@ -145,10 +181,35 @@ export function cueTimeAt(table: TimelineTable, cue: Cue, surfaceC: number): num
   return x === undefined || y === undefined ? undefined : x + share * (y - x);
 }
 
-/** The best flip at a surface, seconds. */
-export function flipBestAt(table: TimelineTable, surfaceC: number): number {
+/** Moments at a surface from which the best flip follows, s, and what stands for it when none comes. */
+export interface FlipSigns extends FlipMoments {
+  readonly elseS: number;
+}
+
+export function flipSignsAt(table: TimelineTable, surfaceC: number): FlipSigns {
   const { a, b, share } = neighbours(table, surfaceC);
-  return a.flip.bestS + share * (b.flip.bestS - a.flip.bestS);
+  const mixed = (x: number | undefined, y: number | undefined) =>
+    x === undefined || y === undefined ? undefined : x + share * (y - x);
+  return {
+    holdsS: mixed(a.holdsS, b.holdsS),
+    signS: mixed(a.signS, b.signS),
+    brownS: mixed(a.brownedAt.brown, b.brownedAt.brown),
+    darkS: mixed(a.brownedAt.dark, b.brownedAt.dark),
+    elseS: mixed(a.flip.bestS, b.flip.bestS)!,
+  };
+}
+
+/** The best flip that follows from them at a pace, s. */
+export function flipBestOf({ holdsS, signS, brownS, darkS, elseS }: FlipSigns, { time, browning }: Pace): number {
+  const later = (s: number | undefined) => (s === undefined ? undefined : s * time);
+  const browned = (s: number | undefined) => (s === undefined ? undefined : s / browning);
+  const moments = { holdsS: later(holdsS), signS: later(signS), brownS: browned(brownS), darkS: browned(darkS) };
+  return bestFlip(moments) ?? elseS * time;
+}
+
+/** The best flip at a surface, seconds. */
+export function flipBestAt(table: TimelineTable, surfaceC: number, pace: Pace = USUAL_PACE): number {
+  return flipBestOf(flipSignsAt(table, surfaceC), pace);
 }
 
 function neighbours(table: TimelineTable, surfaceC: number) {

@@ -3,6 +3,8 @@ import { STEFAN_BOLTZMANN, lossesOf } from './heat-balance.ts';
 import { METAL, arealHeatCapacityJm2K } from './metal.ts';
 import { plateSizeMm, type StationBody } from './station.ts';
 
+const { hypot, max, round } = Math; // bound once: asked for at every cell of every step
+
 /** A plate from above as square cells, each at one temperature through its thickness. Row by row, the cook's side last. */
 export interface PlateGrid {
   readonly columns: number;
@@ -21,13 +23,13 @@ export interface PlateGrid {
 /** A station's plate in cells of about `cellMm`. */
 export function plateGrid(station: StationBody, cellMm: number): PlateGrid {
   const { widthMm, depthMm } = plateSizeMm(station);
-  const columns = Math.max(2, Math.round(widthMm / cellMm));
-  const rows = Math.max(2, Math.round(depthMm / cellMm));
+  const columns = max(2, round(widthMm / cellMm));
+  const rows = max(2, round(depthMm / cellMm));
   const metal = new Uint8Array(columns * rows).fill(1);
   if (station.shape.kind !== 'rectangle')
     for (let row = 0; row < rows; row++)
       for (let column = 0; column < columns; column++) {
-        const off = Math.hypot(column + 0.5 - columns / 2, row + 0.5 - rows / 2);
+        const off = hypot(column + 0.5 - columns / 2, row + 0.5 - rows / 2);
         metal[row * columns + column] = off <= columns / 2 ? 1 : 0;
       }
   return {

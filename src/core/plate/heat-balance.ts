@@ -4,6 +4,8 @@ import { faceEmissivity } from './face.ts';
 import { METAL, arealHeatCapacityJm2K } from './metal.ts';
 import { plateSizeMm, zoneAreaM2, type StationBody, type Zone } from './station.ts';
 
+const { ceil, max } = Math; // bound once: asked for at every cell of every step
+
 export const STEFAN_BOLTZMANN = 5.670374419e-8; // W/m²K⁴, CODATA
 
 /** A zone as one lump of metal. */
@@ -67,7 +69,7 @@ export function steadyC(zone: ZoneThermal, powerW: number, ambientC: number): nu
 
 /** The zone's temperature after `durationS` under constant power; fourth-order Runge–Kutta, steps of at most 5 s. */
 export function heated(zone: ZoneThermal, startC: number, powerW: number, ambientC: number, durationS: number): number {
-  const steps = Math.max(1, Math.ceil(durationS / 5));
+  const steps = max(1, ceil(durationS / 5));
   const dt = durationS / steps;
   const slope = (tempC: number) => (powerW - lossW(zone, tempC, ambientC)) / zone.heatCapacityJPerK;
   let tempC = startC;

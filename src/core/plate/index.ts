@@ -33,6 +33,7 @@ export {
   type ReadingFault,
   type SpotOnPlate,
 } from './reading.ts';
+export { plateRecord, type PlateRecord, type RecordedFood, type RecordedStretch } from './record.ts';
 export { plateSimulator, type FoodOnPlate, type HeatSpot, type PlateSimulator, type PlateTruth } from './simulator.ts';
 export {
   COATINGS,

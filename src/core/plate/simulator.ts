@@ -4,13 +4,16 @@ import { USUAL_SWING_C, setpointC } from './dial.ts';
 import { burnerPattern, type OffMiddle } from './pattern.ts';
 import { plateSizeMm, zoneAt, type StationBody, type Zone } from './station.ts';
 
+const { abs, ceil, exp, floor, hypot, max, min } = Math; // bound once: asked for at every cell of every step
+
 /** A piece as the plate feels it: a disc that draws heat while it lies there. */
 export interface FoodOnPlate {
   readonly xMm: number;
   readonly yMm: number;
   readonly diameterMm: number;
-  /** How well it touches, W/m²K; and how warm its base is poured and soon becomes, °C. */
+  /** How well it touches, W/m²K, once its crust has formed and how much better while it is wet; and how warm it is poured, °C. */
   readonly contactWm2K: number;
+  readonly wetterWm2K?: number;
   readonly pouredC: number;
   /** Heat it draws now, W/m², when something else knows; then contact and warmth do not count. */
   readonly drawnWm2?: () => number;
@@ -54,10 +57,15 @@ export interface PlateSimulator {
   at(xMm: number, yMm: number): number;
   /** Mean over a zone's metal. */
   zoneMeanC(zoneId: string): number;
+  /** The plate as it is now, to be asked later. */
+  snapshot(): PlateSnapshot;
 }
 
-/** A wet base comes to the boil within some seconds and stays there, °C and s. Order from the piece model. */
-const WET_BASE = { atC: 98, withinS: 8 };
+/** Temperatures of a plate at one moment. */
+export type PlateSnapshot = Pick<PlateSimulator, 'at' | 'zoneMeanC'>;
+
+/** A wet base comes to the boil within some seconds, stays there, and dries into a crust, °C and s. Order from the piece model. */
+const WET_BASE = { atC: 98, withinS: 8, driesWithinS: 60 };
 
 interface BurnerState {
   readonly zone: Zone;
@@ -105,7 +113,7 @@ export function plateSimulator(
   let nowS = 0;
 
   const xOf = (i: number) => ((i % columns) + 0.5) * (widthMm / columns);
-  const yOf = (i: number) => (Math.floor(i / columns) + 0.5) * (depthMm / rows);
+  const yOf = (i: number) => (floor(i / columns) + 0.5) * (depthMm / rows);
   const cellsWhere = (test: (i: number) => boolean) =>
     Int32Array.from([...tempC.keys()].filter((i) => grid.metal[i] && test(i)));
   const burners = station.zones.map((zone): BurnerState => ({
@@ -116,7 +124,8 @@ export function plateSimulator(
     burning: false,
     powerW: 0,
   }));
-  const meanOf = (cells: Int32Array) => cells.reduce((sum, i) => sum + tempC[i]!, 0) / Math.max(1, cells.length);
+  const meanOf = (field: Float64Array, cells: Int32Array) =>
+    cells.reduce((sum, i) => sum + field[i]!, 0) / max(1, cells.length);
 
   /** The power each burner gives in the step to come; true when any of it changed. */
   function fire(dtS: number): boolean {
@@ -127,15 +136,15 @@ export function plateSimulator(
       if (zone.dial.kind === 'thermostat') {
         const setC = setpointC(zone.dial, mark) + (truth.setErrorC?.[zone.id] ?? 0);
         const swing = zone.dial.swingC ?? USUAL_SWING_C;
-        const meanC = mark > 0 ? meanOf(burner.cells) : 0;
+        const meanC = mark > 0 ? meanOf(tempC, burner.cells) : 0;
         if (meanC <= setC - swing / 2) burner.burning = true;
         if (meanC >= setC + swing / 2) burner.burning = false;
         share = mark > 0 && burner.burning ? 1 : 0;
       }
-      const faded = Math.exp((-(truth.fadesPerHour?.[zone.id] ?? 0) * nowS) / 3600);
+      const faded = exp((-(truth.fadesPerHour?.[zone.id] ?? 0) * nowS) / 3600);
       const wanted = share * zone.powerW * (truth.gain?.[zone.id] ?? 1) * faded;
       const lag = lagS(zone);
-      const powerW = lag > 0 ? wanted + (burner.powerW - wanted) * Math.exp(-dtS / lag) : wanted;
+      const powerW = lag > 0 ? wanted + (burner.powerW - wanted) * exp(-dtS / lag) : wanted;
       if (powerW !== burner.powerW) changed = true;
       burner.powerW = powerW;
     }
@@ -151,14 +160,15 @@ export function plateSimulator(
       return;
     }
     const ageS = nowS + dtS / 2 - lying.sinceS;
-    const baseC = WET_BASE.atC - (WET_BASE.atC - food.pouredC) * Math.exp(-ageS / WET_BASE.withinS);
+    const baseC = WET_BASE.atC - (WET_BASE.atC - food.pouredC) * exp(-ageS / WET_BASE.withinS);
+    const contact = food.contactWm2K + (food.wetterWm2K ?? 0) * exp(-ageS / WET_BASE.driesWithinS);
     const on = lying.lastStepS > 0 ? dtS / (2 * lying.lastStepS) : 0;
     for (let n = 0; n < cells.length; n++) {
       const i = cells[n]!;
       const now = tempC[i]!;
       const middleC = now + on * (now - before[n]!);
       before[n] = now;
-      heat[i]! -= weight[n]! * food.contactWm2K * (middleC - baseC);
+      heat[i]! -= weight[n]! * contact * (middleC - baseC);
     }
     lying.lastStepS = dtS;
   }
@@ -189,7 +199,7 @@ export function plateSimulator(
       let inJ = 0;
       let lostJ = 0;
       while (nowS < timeS - 1e-9) {
-        const dtS = Math.min(size.stepS, timeS - nowS);
+        const dtS = min(size.stepS, timeS - nowS);
         if (fire(dtS)) {
           supply.fill(0);
           for (const { pattern, powerW } of burners)
@@ -204,13 +214,20 @@ export function plateSimulator(
       }
       return { inJ, lostJ };
     },
-    at: (xMm, yMm) => sampled(grid, tempC, (xMm / widthMm) * columns - 0.5, (yMm / depthMm) * rows - 0.5),
-    zoneMeanC(zoneId) {
-      const burner = burners.find((candidate) => candidate.zone.id === zoneId);
-      if (!burner) throw new RangeError(`The plate has no zone ${zoneId}.`);
-      return meanOf(burner.cells);
-    },
+    ...viewOf(tempC),
+    snapshot: () => viewOf(tempC.slice()),
   };
+
+  function viewOf(field: Float64Array): PlateSnapshot {
+    return {
+      at: (xMm, yMm) => sampled(grid, field, (xMm / widthMm) * columns - 0.5, (yMm / depthMm) * rows - 0.5),
+      zoneMeanC(zoneId) {
+        const burner = burners.find((candidate) => candidate.zone.id === zoneId);
+        if (!burner) throw new RangeError(`The plate has no zone ${zoneId}.`);
+        return meanOf(field, burner.cells);
+      },
+    };
+  }
 
   /** A burner's pattern under a plate with spots: they move heat about, they make none. */
   function withSpots(pattern: Float64Array): Float64Array {
@@ -218,7 +235,7 @@ export function plateSimulator(
     const spotted = pattern.map((share, i) =>
       truth.spots!.reduce(
         (left, { xMm, yMm, radiusMm, more }) =>
-          left * (1 + more * Math.exp(-0.5 * (((xOf(i) - xMm) ** 2 + (yOf(i) - yMm) ** 2) / radiusMm ** 2))),
+          left * (1 + more * exp(-0.5 * (((xOf(i) - xMm) ** 2 + (yOf(i) - yMm) ** 2) / radiusMm ** 2))),
         share,
       ),
     );
@@ -233,8 +250,8 @@ export function plateSimulator(
     const reach = radiusM * 1000 + grid.cellM * 1000;
     const span = (middle: number, size: number, count: number) =>
       [
-        Math.max(0, Math.floor(((middle - reach) / size) * count)),
-        Math.min(count - 1, Math.ceil(((middle + reach) / size) * count)),
+        max(0, floor(((middle - reach) / size) * count)),
+        min(count - 1, ceil(((middle + reach) / size) * count)),
       ] as const;
     const [left, right] = span(food.xMm, widthMm, columns);
     const [back, front] = span(food.yMm, depthMm, rows);
@@ -242,12 +259,12 @@ export function plateSimulator(
     for (let row = back; row <= front; row++)
       for (let column = left; column <= right; column++) {
         const i = row * columns + column;
-        if (grid.metal[i] && Math.hypot(xOf(i) - food.xMm, yOf(i) - food.yMm) < reach) cells.push(i);
+        if (grid.metal[i] && hypot(xOf(i) - food.xMm, yOf(i) - food.yMm) < reach) cells.push(i);
       }
     const near = Int32Array.from(cells);
     const weight = Float64Array.from(near, (i) => {
-      const off = Math.hypot(xOf(i) - food.xMm, yOf(i) - food.yMm) / 1000;
-      return Math.min(1, Math.max(0, (radiusM - off) / grid.cellM + 0.5));
+      const off = hypot(xOf(i) - food.xMm, yOf(i) - food.yMm) / 1000;
+      return min(1, max(0, (radiusM - off) / grid.cellM + 0.5));
     });
     const area = weight.reduce((sum, share) => sum + share, 0) * grid.cellM ** 2;
     const scale = area > 0 ? (Math.PI * radiusM ** 2) / area : 0;
@@ -257,10 +274,10 @@ export function plateSimulator(
 
 /** A field between the middles of its cells, held at the rim; cells without metal take the nearest that has. */
 function sampled(grid: PlateGrid, field: Float64Array, column: number, row: number): number {
-  const c = Math.min(grid.columns - 1, Math.max(0, column));
-  const r = Math.min(grid.rows - 1, Math.max(0, row));
-  const c0 = Math.min(grid.columns - 2, Math.floor(c));
-  const r0 = Math.min(grid.rows - 2, Math.floor(r));
+  const c = min(grid.columns - 1, max(0, column));
+  const r = min(grid.rows - 1, max(0, row));
+  const c0 = min(grid.columns - 2, floor(c));
+  const r0 = min(grid.rows - 2, floor(r));
   let sum = 0;
   let weights = 0;
   for (const [cc, rr] of [
@@ -271,7 +288,7 @@ function sampled(grid: PlateGrid, field: Float64Array, column: number, row: numb
   ] as const) {
     const i = rr * grid.columns + cc;
     if (!grid.metal[i]) continue;
-    const weight = (1 - Math.abs(c - cc)) * (1 - Math.abs(r - rr)) + 1e-9;
+    const weight = (1 - abs(c - cc)) * (1 - abs(r - rr)) + 1e-9;
     sum += weight * field[i]!;
     weights += weight;
   }
@@ -283,7 +300,7 @@ function nearestMetal(grid: PlateGrid, field: Float64Array, column: number, row:
   let bestOff = Infinity;
   for (let i = 0; i < field.length; i++) {
     if (!grid.metal[i]) continue;
-    const off = Math.hypot((i % grid.columns) - column, Math.floor(i / grid.columns) - row);
+    const off = hypot((i % grid.columns) - column, floor(i / grid.columns) - row);
     if (off < bestOff) [best, bestOff] = [field[i]!, off];
   }
   return best;

@@ -1,6 +1,8 @@
 import { setpointC, type Dial } from './dial.ts';
 import { lossW, type ZoneThermal } from './heat-balance.ts';
 
+const { ceil, exp, floor, log, max, min } = Math; // bound once: asked for at every cell of every step
+
 export interface BurnerTurn {
   readonly atS: number;
   readonly mark: number;
@@ -90,11 +92,11 @@ export function plateTracks(history: PlateHistory): ZoneTrack[] {
 
 function shareOf(history: PlateHistory, z: number, zone: ZoneThermal, dial: Dial, tempC: Float64Array): Float64Array {
   const thermostat = dial.kind === 'thermostat';
-  const whole = thermostat ? NUDGE.setC : Math.log(NUDGE.gain) * degreesPerLnGain(zone, history.ambientC);
+  const whole = thermostat ? NUDGE.setC : log(NUDGE.gain) * degreesPerLnGain(zone, history.ambientC);
   const startC = history.zones[z]!.takenOver ? whole : 0;
   const nudge = thermostat ? { gain: 1, setC: NUDGE.setC, startC } : { gain: NUDGE.gain, setC: 0, startC };
   const nudged = temperatures(history, z, nudge)[z]!;
-  return tempC.map((temp, i) => Math.min(MOST_SHARE, Math.max(0, (nudged[i]! - temp) / whole)));
+  return tempC.map((temp, i) => min(MOST_SHARE, max(0, (nudged[i]! - temp) / whole)));
 }
 
 /** How many degrees a holding zone gains when the logarithm of its burner's strength does by one: at a griddle's usual surface. */
@@ -109,14 +111,14 @@ function temperatures(
   nudgedZone = -1,
   nudge = { gain: 1, setC: 0, startC: 0 },
 ): Float64Array[] {
-  const count = Math.max(2, Math.ceil((endS - startS) / STEP_S) + 1);
+  const count = max(2, ceil((endS - startS) / STEP_S) + 1);
   const burners = zones.map(({ zone, dial, startC, turns, loads }, z) => {
     const tempC = new Float64Array(count);
     tempC[0] = startC + (z === nudgedZone ? nudge.startC : 0);
     return {
       ...{ zone, dial, loads, tempC, turn: 0, mark: 0, powerW: 0 },
       turns: [...turns].sort((a, b) => a.atS - b.atS),
-      takeUp: zone.lagS ? 1 - Math.exp(-STEP_S / zone.lagS) : 1,
+      takeUp: zone.lagS ? 1 - exp(-STEP_S / zone.lagS) : 1,
       fullW: zone.fullPowerW * (z === nudgedZone ? nudge.gain : 1),
       setOffC: z === nudgedZone ? nudge.setC : 0,
     };
@@ -136,8 +138,7 @@ function temperatures(
       if (dial.kind === 'thermostat') {
         // it answers what the zone lacks, food after it has told on the plate
         const lacks = setpointC(dial, burner.mark) + burner.setOffC - before;
-        wanted =
-          burner.mark > 0 ? Math.min(fullW, Math.max(0, lost + (lacks * zone.heatCapacityJPerK) / SETTLES_S)) : 0;
+        wanted = burner.mark > 0 ? min(fullW, max(0, lost + (lacks * zone.heatCapacityJPerK) / SETTLES_S)) : 0;
       }
       // a thermostat that holds is taken at its mean: the lag of its element shows only while it burns fully
       const holds = dial.kind === 'thermostat' && wanted < fullW;
@@ -162,8 +163,8 @@ export function shareAt(track: ZoneTrack, atS: number): number {
 }
 
 function between(track: ZoneTrack, values: Float64Array, atS: number): number {
-  const position = Math.min(values.length - 1, Math.max(0, (atS - track.startS) / track.stepS));
-  const low = Math.floor(position);
-  const high = Math.min(values.length - 1, low + 1);
+  const position = min(values.length - 1, max(0, (atS - track.startS) / track.stepS));
+  const low = floor(position);
+  const high = min(values.length - 1, low + 1);
   return values[low]! + (position - low) * (values[high]! - values[low]!);
 }

@@ -13,9 +13,6 @@ import { alarmText } from '../heat/alarm-text.ts';
 /** The one zone that strays furthest from its surface, and the dial step that answers it. */
 const store = useRun();
 const session = useSession();
-/** Less than this is noise to a cook, °C. Common practice, no source. */
-const WORTH_SAYING_C = 7;
-
 /** A plate that is still on its way up is not off: it was not poured on yet. */
 const warming = (zone: ZoneForecast) =>
   zone.surfaceC < zone.targetC &&
@@ -26,14 +23,7 @@ const warming = (zone: ZoneForecast) =>
 const stray = computed(
   (): ZoneForecast | undefined =>
     (store.outlook?.forecast.zones ?? [])
-      .filter(
-        (zone) =>
-          zone.basis !== 'cold' &&
-          zone.mark !== null &&
-          zone.mark > 0 &&
-          !warming(zone) &&
-          Math.abs(zone.surfaceC - zone.targetC) > Math.max(WORTH_SAYING_C, zone.sdC),
-      )
+      .filter((zone) => zone.basis !== 'cold' && zone.mark !== null && zone.mark > 0 && !warming(zone) && zone.strays)
       .sort((a, b) => Math.abs(b.surfaceC - b.targetC) - Math.abs(a.surfaceC - a.targetC))[0],
 );
 /** A plate that runs away further than its dial can answer. */
