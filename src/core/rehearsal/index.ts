@@ -17,3 +17,17 @@ export {
   type PlateSpread,
   type PlateTurns,
 } from './hidden-plate.ts';
+export { KitchenSchema, readKitchen, type Kitchen, type KitchenFile } from './kitchen.ts';
+export {
+  ATTENTIONS,
+  POLICIES,
+  rehearse,
+  type Attention,
+  type Policy,
+  type Rehearsal,
+  type RehearsalResult,
+  type RehearsedPiece,
+} from './rehearse.ts';
+export { RehearsalRunSchema, readRehearsalRun, toldRun, type RehearsalRun } from './rehearsal-run.ts';
+export { VERDICTS, scoreOf, shareOf, verdictOf, type PieceVerdict, type RehearsalScore, type Share } from './score.ts';
+export { TrueKitchen, notOverBrown, trueWindow, type TrueOutcome, type TrueWindow } from './true-kitchen.ts';

@@ -31,7 +31,7 @@ export function readRehearsalRun(file: unknown): RehearsalRun {
 }
 
 /** Service of every rehearsal: a fixed morning, so that two of them can be laid side by side. */
-const SERVICE_MS = Date.UTC(2026, 0, 5, 8, 0);
+const SERVICE_MS = 1_767_600_000_000; // 5 January 2026, 8:00 UTC
 
 /** Ids of a rehearsal: they stand for nothing but themselves and are the same each time. */
 export const rehearsalId = (n: number) => `0190c000-0000-7000-8000-${n.toString(16).padStart(12, '0')}`;

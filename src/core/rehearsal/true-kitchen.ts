@@ -109,7 +109,7 @@ export class TrueKitchen {
       for (const lying of this.onPlate) {
         lying.live.cook(beneathC(lying), spanS);
         if (lying.flippedS !== null && lying.doneS === null && lying.live.inside().cooked)
-          lying.doneS = this.nowS - lying.flippedS;
+          lying.doneS = this.nowS - lying.pouredS - lying.flippedS;
       }
       const call = this.calledNow();
       if (call) return call;

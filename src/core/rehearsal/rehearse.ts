@@ -1,0 +1,484 @@
+import {
+  forecast,
+  morningTasks,
+  nextHands,
+  placeOf,
+  planRun,
+  plannedLot,
+  pieceInput,
+  type Forecast,
+  type Hand,
+  type RunPlan,
+  type TableCache,
+} from '#core/desk';
+import { browningWord } from '#core/piece';
+import { zoneMiddle, type UNDERSIDES } from '#core/plate';
+import {
+  CURRENT_VERSION,
+  fold,
+  zoneKey,
+  type EventKind,
+  type Payload,
+  type RunState,
+  type StoredEvent,
+} from '#core/run';
+import type { Kitchen } from './kitchen.ts';
+import { normal, seedFrom, seeded } from './random.ts';
+import { rehearsalId, toldRun, type RehearsalRun } from './rehearsal-run.ts';
+import { TrueKitchen, type TrueOutcome } from './true-kitchen.ts';
+
+/** By what hands turn a piece: the board's prompts, a mean of the best moments so far, or a clock set on the first panful. */
+export const POLICIES = ['predicted', 'mean', 'timer'] as const;
+export type Policy = (typeof POLICIES)[number];
+/** Whether every hand is tapped and cues are told, or rows are tapped, a fifth of the taps come late and nothing is told. */
+export const ATTENTIONS = ['full', 'lazy'] as const;
+export type Attention = (typeof ATTENTIONS)[number];
+
+export interface Rehearsal {
+  readonly kitchen: Kitchen;
+  readonly run: RehearsalRun;
+  readonly policy: Policy;
+  readonly attention: Attention;
+  readonly seed: number;
+  /** The desk's tables, when several rehearsals share them: they hold nothing of the truth. */
+  readonly tables?: TableCache;
+}
+
+/** One piece of a rehearsal: what was done with it and what would have been right. */
+export interface RehearsedPiece extends TrueOutcome {
+  readonly pieceId: string;
+  readonly stationId: string;
+  readonly zoneId: string;
+  readonly placeId: string;
+  /** The first of its zone, poured alone to learn from. */
+  readonly test: boolean;
+  /** The flip the board would have shown when the piece was poured, s from the pour, and its spread. */
+  readonly foretold: { readonly bestS: number; readonly spreadS: number } | null;
+  /** The last the board said before the flip. */
+  readonly foretoldAtFlipS: number | null;
+  readonly liftedS: number;
+}
+
+export interface RehearsalResult {
+  readonly events: readonly StoredEvent[];
+  readonly pieces: readonly RehearsedPiece[];
+}
+
+/** Between two looks at the board at most, s. */
+const LOOK_EVERY_S = 20;
+/** A plate is given this long to answer a turn of its burner, ms. Common practice, no source. */
+const PATIENCE_MS = 90_000;
+/** A plate that is not ready is waited for so long, then poured on all the same, ms. Assumed. */
+const LONGEST_WAIT_MS = 300_000;
+/** Hands of a row do what is due within this time of its first, ms: as the board's row. */
+const ROW_MS = 25_000;
+const MISSED_TAPS = 0.2;
+/** A missed tap is made when the board is next looked at, s later. Assumed. */
+const LATE_TAP_S = { least: 5, most: 20 };
+const MAX_LOOKS = 50_000;
+/** Tasks that these hands do when they are due; the others show in the log by what they are. */
+const TASKS_BY_TAP = new Set(['temper', 'melt', 'soak', 'oven', 'fruit']);
+
+/** Rehearses a whole run in a hidden kitchen, without a screen. @throws Error when it does not end (a fault of the desk). */
+export function rehearse(rehearsal: Rehearsal): RehearsalResult {
+  return new Cook(rehearsal).morning();
+}
+
+interface Chore {
+  readonly atMs: number;
+  act(): void;
+}
+
+/** Hands and eyes at work: what they do reaches the kitchen at once and the desk by their taps. */
+class Cook {
+  private readonly of: Rehearsal;
+  private readonly told: ReturnType<typeof toldRun>;
+  private readonly truth: TrueKitchen;
+  private readonly tables: TableCache;
+  private readonly random: () => number;
+  private readonly plan: RunPlan;
+  private readonly coldMs: number;
+  private readonly events: StoredEvent[];
+  private readonly foretold = new Map<string, RehearsedPiece['foretold']>();
+  private readonly foretoldAtFlip = new Map<string, number>();
+  private readonly liftedS = new Map<string, number>();
+  private readonly outcomes = new Map<string, TrueOutcome>();
+  /** Done by the hands and not tapped yet: the board still asks for it. */
+  private readonly untapped = new Set<string>();
+  private readonly lateTaps: Chore[] = [];
+  private readonly turnedAt = new Map<string, number>();
+  private readonly latenessOf = new Map<string, number>();
+  private ids = 0x1000;
+  private nowMs: number;
+  private known: { state: RunState; count: number } | undefined;
+  private foreseen: { forecast: Forecast; count: number; atMs: number } | undefined;
+
+  constructor(of: Rehearsal) {
+    this.of = of;
+    this.told = toldRun(of.kitchen, of.run);
+    this.tables = of.tables ?? new Map();
+    this.random = seeded(seedFrom('hands', of.seed));
+    this.events = [this.told.brief];
+    this.plan = planRun(this.told.pins, this.state(), 0, this.tables);
+    this.coldMs = Math.min(...this.plan.preheats.map(({ lightMs }) => lightMs)) - 1000;
+    this.truth = new TrueKitchen(of.kitchen, this.told.stationIds, of.seed);
+    this.nowMs = this.plan.startMs;
+  }
+
+  morning(): RehearsalResult {
+    const { startMs, firstPourMs, lastLiftMs, spareS } = this.plan;
+    const { modelVersion } = this.told.pins;
+    this.tap(startMs, 'plan-adopted', { startMs, firstPourMs, lastLiftMs, spareS, modelVersion });
+    for (const chore of this.chores()) {
+      this.waitUntil(chore.atMs);
+      chore.act();
+    }
+    for (let looks = 0; this.lookAndAct(); looks++)
+      if (looks > MAX_LOOKS) throw new Error('The rehearsal did not end.');
+    this.tap(this.nowMs + 20_000, 'run-finished', {});
+    return { events: this.events, pieces: this.pieces() };
+  }
+
+  /** One look at the board and what follows from it; false when nothing is left to do. */
+  private lookAndAct(): boolean {
+    const late = this.lateTaps[0];
+    const hand = this.nextHand();
+    if (!hand && !late) return false;
+    const actMs = hand ? Math.max(this.nowMs, hand.dueMs + this.latenessMs(hand)) : Infinity;
+    const untilMs = Math.min(actMs, late?.atMs ?? Infinity, this.nowMs + LOOK_EVERY_S * 1000);
+    const call = this.truth.advanceTo(this.seconds(untilMs));
+    this.nowMs = this.coldMs + this.truth.timeS * 1000;
+    if (call) {
+      if (this.of.attention === 'full') this.tap(this.nowMs, 'cue-seen', call);
+    } else if (late && this.nowMs >= late.atMs - 1) {
+      this.lateTaps.shift();
+      late.act();
+    } else if (hand && this.nowMs >= actMs - 1) {
+      this.act(hand);
+    }
+    this.takeAdvice();
+    return true;
+  }
+
+  private act(hand: Hand): void {
+    if (this.of.attention === 'full') return this.doAndTap([hand], 0, false);
+    const { hands } = this.told.pins.formulas.find(({ id }) => id === hand.formulaId)!.body;
+    const eachS = { pour: hands.pourS, flip: hands.flipS, lift: hands.liftS }[hand.verb];
+    const row = this.openHands().filter(
+      (other) =>
+        other.verb === hand.verb &&
+        zoneKey(other.stationId, other.zoneId) === zoneKey(hand.stationId, hand.zoneId) &&
+        other.dueMs <= hand.dueMs + ROW_MS,
+    );
+    this.doAndTap(row, eachS, this.random() < MISSED_TAPS);
+  }
+
+  /** Does hands one after another and taps them together, at once or late. */
+  private doAndTap(row: readonly Hand[], eachS: number, missed: boolean): void {
+    const taps: ((delayMs: number) => void)[] = [];
+    for (const hand of row) {
+      this.waitUntil(this.nowMs + (taps.length ? eachS * 1000 : 0));
+      taps.push(this.perform(hand));
+    }
+    if (!missed) return taps.forEach((tap) => tap(0));
+    const delayMs = 1000 * (LATE_TAP_S.least + (LATE_TAP_S.most - LATE_TAP_S.least) * this.random());
+    const keys = row.map(handKey);
+    keys.forEach((key) => this.untapped.add(key));
+    this.lateTaps.push({
+      atMs: this.nowMs + delayMs,
+      act: () => {
+        keys.forEach((key) => this.untapped.delete(key));
+        taps.forEach((tap) => tap(delayMs));
+      },
+    });
+    this.lateTaps.sort((a, b) => a.atMs - b.atMs);
+  }
+
+  /** What hands do with a piece; returns the tap that tells the desk, so much later. */
+  private perform(hand: Hand): (delayMs: number) => void {
+    const doneMs = this.nowMs;
+    const { formulaId, stationId, placeId } = hand;
+    if (hand.verb === 'pour') {
+      const pieceId = this.nextId();
+      const { pins } = this.told;
+      const state = this.state();
+      const ref = { formulaId, stationId, zoneId: hand.zoneId, placeId };
+      const input = pieceInput(pins, state, ref, doneMs);
+      const volumeMl = pins.formulas.find(({ id }) => id === formulaId)!.body.portion.volumeMl;
+      const diameterMm = 2 * Math.sqrt((volumeMl * 1000) / (Math.PI * input.thicknessMm));
+      this.turnForPanful(hand);
+      this.truth.pour({ pieceId, stationId, spot: placeOf(pins, state, ref), input, diameterMm });
+      return (delayMs) => {
+        this.tap(doneMs + delayMs, 'poured', { pieceId, formulaId, stationId, placeId, volumeMl });
+        const predicted = this.predicted().pieces[pieceId];
+        if (predicted)
+          this.foretold.set(pieceId, { bestS: predicted.timeline.flip.bestS, spreadS: predicted.flipSpreadS });
+      };
+    }
+    const pieceId = hand.pieceId!;
+    if (hand.verb === 'flip') {
+      this.foretoldAtFlip.set(pieceId, (this.predicted().pieces[pieceId]!.flip.bestMs - this.pouredMs(pieceId)) / 1000);
+      this.truth.flip(pieceId);
+      const judged = this.of.attention === 'full';
+      const underside = judgedWord(this.truth.judgedLStar(pieceId));
+      return (delayMs) => {
+        this.tap(doneMs + delayMs, 'flipped', { pieceId });
+        const piece = this.state().pieces.get(pieceId)!;
+        const afterS = Math.round((doneMs - piece.pouredAtMs) / 1000);
+        if (judged && afterS >= 5)
+          this.tap(doneMs + delayMs, 'reading-taken', {
+            ...{ stationId, zoneId: hand.zoneId, spot: placeOf(this.told.pins, this.state(), piece) },
+            ...{ method: 'piece', formulaId, afterS, underside },
+          });
+      };
+    }
+    this.truth.lift(pieceId);
+    const outcome = this.truth.outcome(pieceId);
+    this.outcomes.set(pieceId, outcome);
+    this.liftedS.set(pieceId, this.truth.timeS - outcome.pouredS);
+    return (delayMs) => this.tap(doneMs + delayMs, 'lifted', { pieceId });
+  }
+
+  /** What the board asks for and the hands have not done yet, in the order in which this policy does it. */
+  private openHands(): Hand[] {
+    const { pins } = this.told;
+    const state = this.state();
+    const hands = nextHands(pins, state, this.predicted(), this.plan, this.nowMs);
+    return hands
+      .filter((hand) => !this.untapped.has(handKey(hand)) && !this.waitsForTest(state, hand))
+      .map((hand) => (hand.verb === 'pour' ? this.onceReady(hand) : hand))
+      .map((hand) => (hand.verb === 'pour' ? hand : { ...hand, dueMs: this.dueMs(state, hand) }))
+      .sort((a, b) => a.dueMs - b.dueMs);
+  }
+
+  private nextHand(): Hand | undefined {
+    return this.openHands()[0];
+  }
+
+  /** A zone's first piece is poured alone, and the next when it is off. */
+  private waitsForTest(state: RunState, hand: Hand): boolean {
+    if (hand.verb !== 'pour') return false;
+    const own = [...state.pieces.values()].filter(
+      (piece) => piece.stationId === hand.stationId && piece.zoneId === hand.zoneId,
+    );
+    if ([...this.untapped].some((key) => key.startsWith(`pour ${hand.stationId}/${hand.zoneId}`))) return true;
+    if (own.length === 0) {
+      const first = this.firstPlace.get(zoneKey(hand.stationId, hand.zoneId)) ?? hand.placeId;
+      this.firstPlace.set(zoneKey(hand.stationId, hand.zoneId), first);
+      return hand.placeId !== first;
+    }
+    return own.length === 1 && own[0]!.offAtMs === null;
+  }
+  private readonly firstPlace = new Map<string, string>();
+
+  /** A pour waits for a plate that is not ready yet, as the board asks, but not for ever. */
+  private onceReady(hand: Hand): Hand {
+    const key = zoneKey(hand.stationId, hand.zoneId);
+    const zone = this.predicted().zones.find((each) => each.key === key);
+    const begun = [...this.state().onPlate.values()].some((id) => {
+      const piece = this.state().pieces.get(id)!;
+      return zoneKey(piece.stationId, piece.zoneId) === key;
+    });
+    if (begun || !zone || zone.ready) {
+      this.waitingSince.delete(key);
+      return hand;
+    }
+    const sinceMs = this.waitingSince.get(key) ?? Math.max(this.nowMs, hand.dueMs);
+    this.waitingSince.set(key, sinceMs);
+    return this.nowMs - sinceMs > LONGEST_WAIT_MS
+      ? hand
+      : { ...hand, dueMs: Math.max(hand.dueMs, sinceMs + LONGEST_WAIT_MS) };
+  }
+  private readonly waitingSince = new Map<string, number>();
+
+  private isTest(state: RunState, pieceId: string): boolean {
+    const piece = state.pieces.get(pieceId)!;
+    for (const other of state.pieces.values())
+      if (other.stationId === piece.stationId && other.zoneId === piece.zoneId) return other.id === pieceId;
+    return false;
+  }
+
+  /** When this policy turns or lifts a piece. */
+  private dueMs(state: RunState, hand: Hand): number {
+    if (this.of.policy === 'predicted') return hand.dueMs;
+    const piece = state.pieces.get(hand.pieceId!)!;
+    const { firstS, secondS } = this.byClock(hand.formulaId);
+    return hand.verb === 'flip' ? piece.pouredAtMs + 1000 * firstS : piece.flippedAtMs! + 1000 * secondS;
+  }
+
+  /** Both sides by the clock or by the mean so far: what eyes saw of pieces that are off. */
+  private byClock(formulaId: string): { readonly firstS: number; readonly secondS: number } {
+    const zone = this.predicted().zones.find((each) => each.formulaId === formulaId)!;
+    const seen = [...this.outcomes].slice(0, this.of.policy === 'timer' ? this.firstPanful() : Infinity);
+    const mean = (values: readonly number[], fallback: number) =>
+      values.length ? values.reduce((a, b) => a + b, 0) / values.length : fallback;
+    const eyes = (pieceId: string) =>
+      Math.exp((this.of.kitchen.eyes.lnTimeSd ?? 0) * normal(seeded(seedFrom(`best ${pieceId}`, this.of.seed))));
+    return {
+      firstS: mean(
+        seen.map(([pieceId, { bestS }]) => bestS * eyes(pieceId)),
+        zone.atTarget.flip.bestS,
+      ),
+      secondS: mean(
+        seen.flatMap(([, { doneS }]) => (doneS === null ? [] : [DONE_WAIT * doneS])),
+        zone.atTarget.lift.bestS,
+      ),
+    };
+  }
+
+  private firstPanful(): number {
+    return this.plan.panfuls[0]?.size ?? 1;
+  }
+
+  private latenessMs(hand: Hand): number {
+    if (hand.verb === 'pour') return 0;
+    const key = `${hand.verb} ${hand.pieceId}`;
+    let late = this.latenessOf.get(key);
+    if (late === undefined) {
+      const { lateS = 0, lateSdS = 0 } = this.of.kitchen.hands;
+      late = 1000 * Math.max(0, lateS + lateSdS * normal(seeded(seedFrom(key, this.of.seed))));
+      this.latenessOf.set(key, late);
+    }
+    return late;
+  }
+
+  /** Turns burners as the board advises, giving a plate time to answer. */
+  private takeAdvice(): void {
+    for (const { key, stationId, zoneId, strays, basis, advisedMark: mark } of this.predicted().zones) {
+      // on its way up a plate is left to its plan until it was read
+      if (
+        basis !== 'reading' ||
+        !strays ||
+        mark === null ||
+        this.nowMs - (this.turnedAt.get(key) ?? -Infinity) < PATIENCE_MS
+      )
+        continue;
+      this.turnedAt.set(key, this.nowMs);
+      this.turn(this.nowMs, stationId, zoneId, mark);
+    }
+  }
+
+  /** A panful draws heat: the burner is turned up as its first piece is poured. A test piece alone draws little. */
+  private turnForPanful({ stationId, zoneId }: Hand): void {
+    const key = zoneKey(stationId, zoneId);
+    const own = [...this.state().pieces.values()].filter((piece) => zoneKey(piece.stationId, piece.zoneId) === key);
+    if (own.length === 0 || own.some((piece) => piece.offAtMs === null)) return;
+    const zone = this.predicted().zones.find((each) => each.key === key);
+    if (!zone || zone.pouringMark === null) return;
+    this.turnedAt.set(key, this.nowMs);
+    this.turn(this.nowMs, stationId, zoneId, zone.pouringMark);
+  }
+
+  private turn(atMs: number, stationId: string, zoneId: string, mark: number): void {
+    this.truth.turn(stationId, zoneId, mark);
+    this.tap(atMs, 'burner-turned', { stationId, zoneId, mark });
+  }
+
+  /** Mixing, lighting and reading, in their order. */
+  private chores(): Chore[] {
+    const { pins } = this.told;
+    const chores: Chore[] = [];
+    const at = (atMs: number, act: () => void) => chores.push({ atMs, act });
+    for (const { formulaId, number, mixStartMs, mixEndMs, firstPourMs } of this.plan.lots) {
+      const lot = { formulaId, lot: number };
+      const batch = plannedLot(pins, this.state(), formulaId, number)!;
+      for (const { ingredientId, massG } of batch.lines)
+        at(mixStartMs, () =>
+          this.tap(mixStartMs, 'line-weighed', { ...lot, ingredientId, massG: massG && Math.max(0.1, massG) }),
+        );
+      at(mixEndMs, () =>
+        this.tap(mixEndMs, 'lot-mixed', { ...lot, atMs: mixEndMs, volumeMl: Math.round(batch.volumeMl), batterC: 18 }),
+      );
+      if (number === 1) at(firstPourMs - 60_000, () => this.tap(firstPourMs - 60_000, 'rest-ended', lot));
+    }
+    for (const task of morningTasks(pins, this.state(), this.plan, this.plan.startMs))
+      if (TASKS_BY_TAP.has(task.kind)) at(task.dueMs, () => this.tap(task.dueMs, 'task-done', { taskId: task.id }));
+    for (const { zoneKey: key, lightMs, readyMs } of this.plan.preheats) {
+      const [stationId, zoneId] = key.split('/') as [string, string];
+      const heat = this.plan.preheat[key]!;
+      at(lightMs, () => this.turn(lightMs, stationId, zoneId, heat.boostMark));
+      at(readyMs, () => this.turn(readyMs, stationId, zoneId, heat.holdMark));
+      at(readyMs + 20_000, () => this.read(stationId, zoneId));
+    }
+    return chores.sort((a, b) => a.atMs - b.atMs);
+  }
+
+  private read(stationId: string, zoneId: string): void {
+    const { body } = this.told.pins.stations.find(({ id }) => id === stationId)!;
+    const spot = zoneMiddle(body, zoneId);
+    const shown = this.truth.probeShows(stationId, spot);
+    this.tap(this.nowMs, 'reading-taken', { stationId, zoneId, spot, method: 'simulatedProbe', ...shown });
+  }
+
+  private waitUntil(atMs: number): void {
+    while (this.seconds(atMs) > this.truth.timeS + 1e-9) {
+      const call = this.truth.advanceTo(Math.min(this.seconds(atMs), this.truth.timeS + LOOK_EVERY_S));
+      this.nowMs = Math.max(this.nowMs, this.coldMs + this.truth.timeS * 1000);
+      this.takeAdvice();
+      if (call && this.of.attention === 'full') this.tap(this.coldMs + this.truth.timeS * 1000, 'cue-seen', call);
+    }
+    this.nowMs = Math.max(this.nowMs, atMs);
+  }
+
+  private seconds(atMs: number): number {
+    return Math.max(0, (atMs - this.coldMs) / 1000);
+  }
+
+  private pouredMs(pieceId: string): number {
+    return this.state().pieces.get(pieceId)!.pouredAtMs;
+  }
+
+  private tap<K extends EventKind>(atMs: number, kind: K, payload: Payload<K>): void {
+    this.events.push({
+      ...{ id: this.nextId(), kind, v: CURRENT_VERSION, deviceId: rehearsalId(1), tapId: this.nextId() },
+      ...{ offsetMs: 0, offsetSpreadMs: 0, deviceAtMs: Math.round(atMs), simAtMs: Math.round(atMs) },
+      payload: payload as Record<string, unknown>,
+      seq: this.events.length + 1,
+    });
+  }
+
+  private nextId(): string {
+    return rehearsalId(++this.ids);
+  }
+
+  private state(): RunState {
+    if (this.known?.count !== this.events.length)
+      this.known = { state: fold({ pins: this.told.pins, rehearsal: true }, this.events), count: this.events.length };
+    return this.known.state;
+  }
+
+  private predicted(): Forecast {
+    const { foreseen, nowMs } = this;
+    if (foreseen?.count !== this.events.length || nowMs - foreseen.atMs > LOOK_EVERY_S * 1000)
+      this.foreseen = {
+        forecast: forecast(this.told.pins, this.state(), nowMs, this.tables),
+        ...{ count: this.events.length, atMs: nowMs },
+      };
+    return this.foreseen!.forecast;
+  }
+
+  private pieces(): RehearsedPiece[] {
+    const state = this.state();
+    return [...state.pieces.values()].map((piece) => ({
+      ...this.outcomes.get(piece.id)!,
+      ...{ pieceId: piece.id, stationId: piece.stationId, zoneId: piece.zoneId, placeId: piece.placeId },
+      test: this.isTest(state, piece.id),
+      foretold: this.foretold.get(piece.id) ?? null,
+      foretoldAtFlipS: this.foretoldAtFlip.get(piece.id) ?? null,
+      liftedS: this.liftedS.get(piece.id)!,
+    }));
+  }
+}
+
+/** Who lifts by the clock waits so much longer than a piece was seen to need. Common practice, no source. */
+const DONE_WAIT = 1.1;
+
+function handKey({ verb, stationId, zoneId, placeId, pieceId }: Hand): string {
+  return verb === 'pour' ? `pour ${stationId}/${zoneId} ${placeId}` : `${verb} ${pieceId}`;
+}
+
+/** The word for a judged colour. */
+function judgedWord(lStar: number): (typeof UNDERSIDES)[number] {
+  const word = browningWord(lStar);
+  return word === 'raw' ? 'pale' : word === 'burnt' ? 'dark' : word;
+}
