@@ -1,6 +1,6 @@
 import { expect, test } from '@playwright/test';
 import { DEMO_IDS } from '../src/demo/people.ts';
-import { newRun, settled, signIn, stage } from './app.ts';
+import { logOf, newRun, settled, signIn, stage } from './app.ts';
 
 test('how a pour will look on the way, both batters, and what fruit does to it', async ({ page }) => {
   await signIn(page);
@@ -57,4 +57,27 @@ test('the ladder tells each cue with its give, when to look beneath, and what sa
   await settled(page);
   await expect(ladder).toContainText('springs back');
   await expect(ladder).toContainText('inside at the lift about');
+});
+
+test('a face just turned is judged in one tap, and the pieces that follow take it in', async ({ page }) => {
+  await signIn(page);
+  const runId = await newRun(page, 'Judged', { cakes: 6, crepes: 2 }, true);
+  await stage(page, 'Cook');
+  await settled(page);
+  const strip = page.getByTestId('judge');
+  await page.keyboard.press(' ');
+  await settled(page);
+  await expect(strip).toBeHidden();
+  await page.keyboard.press(' ');
+  await settled(page);
+  await expect(strip).toContainText(/How did [A-Z]1 come out beneath/);
+  await strip.getByRole('button', { name: 'dark', exact: true }).click();
+  await settled(page);
+  await expect(strip).toBeHidden();
+  const [judged] = (await logOf(page, runId)).filter(({ kind }) => kind === 'reading-taken');
+  expect(judged!.payload).toMatchObject({ method: 'piece', underside: 'dark' });
+  await page.getByTestId('undo').click();
+  await settled(page);
+  const undone = (await logOf(page, runId)).findLast(({ kind }) => kind === 'undone');
+  expect(undone!.payload).toMatchObject({ eventIds: [judged!.id] });
 });

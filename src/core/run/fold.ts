@@ -127,7 +127,7 @@ export function fold(
     const read = upcast(event);
     const reason = read.ok ? applyOne(draft, read.event) : read.reason;
     if (reason) refused.push({ eventId: event.id, kind: event.kind, reason });
-    else if (read.ok && HAND_KINDS.has(read.event.kind)) rememberTap(draft, read.event);
+    else if (read.ok && isOfHands(read.event)) rememberTap(draft, read.event);
     else if (read.ok) rememberLotTap(draft, read.event);
   };
   let eventCount = 0;
@@ -189,6 +189,11 @@ function takeOff(draft: Draft, piece: Piece, fate: 'lifted' | 'failed', atMs: nu
   piece.fate = fate;
   const key = placeKey(piece.stationId, piece.placeId);
   if (draft.onPlate.get(key) === piece.id) draft.onPlate.delete(key);
+}
+
+/** What the board can take back: what hands did, and the colour they judged as they did it. */
+function isOfHands(event: RunEvent): boolean {
+  return HAND_KINDS.has(event.kind) || (event.kind === 'reading-taken' && event.payload.method === 'piece');
 }
 
 function rememberTap(draft: Draft, event: RunEvent): void {

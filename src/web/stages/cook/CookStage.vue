@@ -16,6 +16,7 @@ import { isFormControl } from '../keys.ts';
 import BatterAtHand from './BatterAtHand.vue';
 import CueLadder from './CueLadder.vue';
 import HeatAdvice from './HeatAdvice.vue';
+import JudgeStrip from './JudgeStrip.vue';
 import NextHandCard from './NextHandCard.vue';
 import PlateBoard from './PlateBoard.vue';
 import RunCounts from './RunCounts.vue';
@@ -145,6 +146,7 @@ useTone(
               : t('board.noRow')
           }}</BigButton>
         </div>
+        <JudgeStrip />
         <ThenList class="max-md:order-1" :hands="board.hands.value.slice(1)" />
       </div>
     </div>

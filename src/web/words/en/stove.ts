@@ -8,6 +8,7 @@ export const stove = {
     lifted: 'lift',
     failed: 'loss of',
     'cue-seen': 'what was seen on',
+    'reading-taken': 'the colour judged',
     'lot-thinned': 'thinning',
     'lot-sized': 'another amount',
   },
@@ -81,6 +82,7 @@ export const stove = {
     tooHotAlways: 'It darkens before it sets at any heat: pour thinner.',
     none: 'Nothing is on a plate.',
   },
+  judge: { ask: 'How did {place} come out beneath?' },
   browning: {
     raw: 'raw',
     pale: 'pale',

@@ -1,0 +1,84 @@
+<script setup lang="ts">
+import { computed } from 'vue';
+import { placeOf } from '#core/desk';
+import { BROWNING_LSTAR } from '#core/piece';
+import { UNDERSIDES } from '#core/plate';
+import { zoneKey, type Piece } from '#core/run';
+import { browningColour } from '../../parts/browning-ramp.ts';
+import { useRun } from '../../stores/run.ts';
+import { t } from '../../words/index.ts';
+
+/** Just after a flip: how the first side came out, in one tap. What is judged is learned from at once. */
+const store = useRun();
+
+/** A face is looked at as it is turned; later nobody remembers it, ms. Assumed. */
+const ASKED_FOR_MS = 45_000;
+type Underside = (typeof UNDERSIDES)[number];
+/** A lightness that stands for each word. */
+const SHOWN_LSTAR: Record<Underside, number> = {
+  pale: 78,
+  lightGold: BROWNING_LSTAR.lightGold - 4,
+  golden: BROWNING_LSTAR.golden - 5,
+  brown: BROWNING_LSTAR.brown - 4,
+  dark: BROWNING_LSTAR.dark - 5,
+};
+
+type Turned = Piece & { readonly flippedAtMs: number };
+const judged = (piece: Turned) =>
+  (store.state!.zones.get(zoneKey(piece.stationId, piece.zoneId))?.readings ?? []).some(
+    (reading) =>
+      reading.method === 'piece' &&
+      reading.atMs >= piece.flippedAtMs &&
+      reading.spot !== undefined &&
+      reading.spot.xMm === spotOf(piece).xMm &&
+      reading.spot.yMm === spotOf(piece).yMm,
+  );
+/** The piece turned last, while its face is still in mind. */
+const asked = computed((): Turned | null => {
+  const turned = [...store.state!.onPlate.values()]
+    .map((id) => store.state!.pieces.get(id)!)
+    .filter((piece): piece is Turned => piece.flippedAtMs !== null && store.nowMs - piece.flippedAtMs < ASKED_FOR_MS)
+    .sort((a, b) => b.flippedAtMs - a.flippedAtMs)[0];
+  return turned && !judged(turned) ? turned : null;
+});
+
+function spotOf(piece: Piece) {
+  const { xMm, yMm } = placeOf(store.run!.pins, store.state!, piece);
+  return { xMm, yMm };
+}
+
+function judge(underside: Underside): void {
+  const piece = asked.value;
+  if (!piece) return;
+  const { formulaId, stationId, zoneId, flippedAtMs, pouredAtMs } = piece;
+  const afterS = Math.max(5, Math.round((flippedAtMs - pouredAtMs) / 1000));
+  void store.tap([
+    {
+      kind: 'reading-taken',
+      payload: { stationId, zoneId, spot: spotOf(piece), method: 'piece', formulaId, afterS, underside },
+    },
+  ]);
+}
+</script>
+
+<template>
+  <div v-if="asked" role="group" :aria-label="t('judge.ask', { place: asked.placeId })" data-testid="judge">
+    <p class="mb-1 text-sm text-soft">{{ t('judge.ask', { place: asked.placeId }) }}</p>
+    <div class="grid grid-cols-5 gap-1">
+      <button
+        v-for="underside in UNDERSIDES"
+        :key="underside"
+        type="button"
+        class="flex min-h-16 flex-col items-center justify-between rounded-control border border-line bg-paper px-0.5 py-1.5 hover:bg-mist"
+        @click="judge(underside)"
+      >
+        <span
+          class="size-6 rounded-full border border-rim"
+          :style="{ background: browningColour(SHOWN_LSTAR[underside]) }"
+          aria-hidden="true"
+        />
+        <span class="text-center text-[0.8rem] leading-tight">{{ t(`browning.${underside}`) }}</span>
+      </button>
+    </div>
+  </div>
+</template>
