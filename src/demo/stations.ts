@@ -20,9 +20,9 @@ export const DEMO_BURNERS = [
   { id: BURNER.griddleA, body: under('Griddle left') },
   { id: BURNER.griddleB, body: under('Griddle middle') },
   { id: BURNER.griddleC, body: under('Griddle right') },
-  { id: BURNER.hobLeft, body: hob('Hob left', 620, 170) },
-  { id: BURNER.hobRight, body: hob('Hob right', 620, 170) },
-  { id: BURNER.hobBack, body: hob('Hob back', 950, 200) },
+  { id: BURNER.hobLeft, body: hob('Hob left', 1100, 170) },
+  { id: BURNER.hobRight, body: hob('Hob right', 1100, 170) },
+  { id: BURNER.hobBack, body: hob('Hob back', 1600, 200) },
   { id: BURNER.electric, body: ELEMENT },
 ] as const;
 

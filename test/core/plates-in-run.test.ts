@@ -99,7 +99,7 @@ describe('a plate in a run', () => {
 
   it('put on another burner it keeps its heat, is off until it is turned, and is as unsure as at first', () => {
     const stronger = { burnerId: DEMO_IDS.burners.hobBack, ...DEMO_BURNERS[5].body };
-    const hot = [event('brief-set', BRIEF), turned(P, 2.5, 0), read(P, probe(195), 20)];
+    const hot = [event('brief-set', BRIEF), turned(P, 1.5, 0), read(P, probe(195), 20)];
     const sure = zoneOf(hot, 'P', 20);
     const moved = [...hot, event('burner-swapped', { ...P, burner: stronger }, at(20.1))];
     const just = zoneOf(moved, 'P', 20.1);
@@ -107,8 +107,8 @@ describe('a plate in a run', () => {
     expect(Math.abs(just.surfaceC - 195)).toBeLessThan(6);
     expect(just.sdC).toBeGreaterThan(1.5 * sure.sdC);
     expect(zoneOf(moved, 'P', 24).surfaceC).toBeLessThan(just.surfaceC - 20);
-    const again = zoneOf([...moved, turned(P, 2.5, 21)], 'P', 40);
-    expect(again.surfaceC).toBeGreaterThan(zoneOf([...hot, turned(P, 2.5, 21)], 'P', 40).surfaceC + 15);
+    const again = zoneOf([...moved, turned(P, 1.5, 21)], 'P', 40);
+    expect(again.surfaceC).toBeGreaterThan(zoneOf([...hot, turned(P, 1.5, 21)], 'P', 40).surfaceC + 15);
   });
 
   it('of a pan that runs away it says to lift it off and for how long; of non-stick, its ceiling', () => {

@@ -195,8 +195,9 @@ function justTurned(zone: ZoneState | undefined, nowMs: number): boolean {
 
 /** A panful as its zone feels it. */
 function panfulLoad(body: FormulaBody, pieces: number, volumeMl: number) {
-  const cookS = USUAL_COOK_S[familyOf(body.type)];
-  return { cookS, powerW: (pieces * volumeMl * COOKING_HEAT_J_PER_G) / cookS };
+  const family = familyOf(body.type);
+  const cookS = USUAL_COOK_S[family];
+  return { cookS, powerW: (pieces * volumeMl * COOKING_HEAT_J_PER_G[family]) / cookS };
 }
 
 export function tableFor(

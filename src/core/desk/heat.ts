@@ -92,7 +92,7 @@ export function preheatOf(
 
 /** Power that `count` pieces of `volumeMl` draw, panful after panful, W: what the holding mark must meet besides losses. */
 export function usualFoodW(family: BatterFamily, count: number, volumeMl: number): number {
-  return (count * volumeMl * COOKING_HEAT_J_PER_G) / CYCLE_S[family];
+  return (count * volumeMl * COOKING_HEAT_J_PER_G[family]) / CYCLE_S[family];
 }
 /** Time on the plate and the turnaround, s: trade ranges. Common practice, no source. */
 const CYCLE_S: Record<BatterFamily, number> = { leavened: 200, thin: 85 };

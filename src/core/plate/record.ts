@@ -29,8 +29,8 @@ export interface PlateRecord {
 
 /** Coarse, for it is asked at every tap: cells across the smaller side, and s. */
 const CELLS = 12;
-const STEP_S = 4;
-const SHOT_EVERY_S = 10;
+const STEP_S = 6;
+const SHOT_EVERY_S = 12;
 /** A thermostat is followed at its mean: its swings are not in step with the real one's. */
 const STEADY_SWING_C = 1;
 

@@ -5,10 +5,21 @@ import {
   planRun,
   plannedLot,
   unrecordedWindows,
+  type Forecast,
+  type Hand,
   type RunPlan,
   type TableCache,
+  type ZoneForecast,
 } from '#core/desk';
-import { CURRENT_VERSION, fold, type EventKind, type Payload, type Pins, type StoredEvent } from '#core/run';
+import {
+  CURRENT_VERSION,
+  fold,
+  type EventKind,
+  type Payload,
+  type Pins,
+  type RunState,
+  type StoredEvent,
+} from '#core/run';
 import { hiddenKitchen, simulatedProbe, trueSurface, trueTimeline, type TrueTables } from './hidden-kitchen.ts';
 import { PROBE_SD_C } from '#core/plate';
 import { normal, seeded } from './random.ts';
@@ -70,14 +81,21 @@ export function cookThrough(cook: SimulatedCook): StoredEvent[] {
   mixAndLight(plan);
 
   const turnedAt = new Map<string, number>();
+  const waitingSince = new Map<string, number>();
   let nowMs = plan.firstPourMs;
   for (let step = 0; ; step++) {
     if (step > MAX_STEPS) throw new Error('The simulated morning did not end.');
     const current = state();
     const predicted = forecast(pins, current, nowMs, tables);
     for (const fact of unrecordedWindows(current, predicted)) emit(nowMs, 'window-shown', fact);
-    const hand = nextHands(pins, current, predicted, plan, nowMs)[0];
-    if (!hand) break;
+    const hands = nextHands(pins, current, predicted, plan, nowMs);
+    if (hands.length === 0) break;
+    const hand = hands.find((each) => each.verb !== 'pour' || !waits(zoneFor(predicted, each), current));
+    for (const zone of predicted.zones) if (zone.strays && zone.basis === 'reading') turn(zone, zone.advisedMark);
+    if (!hand || (hands[0] !== hand && hand.dueMs > nowMs + LOOK_AGAIN_MS)) {
+      nowMs += LOOK_AGAIN_MS; // a plate is waited for: look again
+      continue;
+    }
     const cue = noticed(nowMs, hand.dueMs);
     if (cue) {
       nowMs = cue.atMs;
@@ -87,17 +105,9 @@ export function cookThrough(cook: SimulatedCook): StoredEvent[] {
     const late = Math.max(0, cook.latenessS.mean + cook.latenessS.sd * normal(random)) * 1000;
     nowMs = Math.max(nowMs + 500, hand.dueMs + (hand.verb === 'pour' ? 0 : late));
     if (hand.verb === 'pour') {
-      const zone = predicted.zones.find((seen) => seen.stationId === hand.stationId && seen.zoneId === hand.zoneId);
-      if (
-        zone &&
-        !zone.ready &&
-        zone.advisedMark !== null &&
-        nowMs - (turnedAt.get(zone.key) ?? -Infinity) > PATIENCE_MS
-      ) {
-        turnedAt.set(zone.key, nowMs);
-        const { stationId, zoneId, advisedMark: mark } = zone;
-        emit(nowMs, 'burner-turned', { stationId, zoneId, mark });
-      }
+      // a panful draws heat: the burner is turned to its mark as the first piece is poured
+      const zone = zoneFor(predicted, hand);
+      if (isEmpty(current, zone)) turn(zone, zone.pouringMark);
       emit(nowMs, 'poured', {
         pieceId: cook.makeId(++count),
         formulaId: hand.formulaId,
@@ -111,6 +121,22 @@ export function cookThrough(cook: SimulatedCook): StoredEvent[] {
   }
   emit(nowMs + 20_000, 'run-finished', {});
   return made;
+
+  /** Turns a burner as told, unless it was turned just before. */
+  function turn({ key, stationId, zoneId }: ZoneForecast, mark: number | null): void {
+    if (mark === null || nowMs - (turnedAt.get(key) ?? -Infinity) < PATIENCE_MS) return;
+    turnedAt.set(key, nowMs);
+    emit(nowMs, 'burner-turned', { stationId, zoneId, mark });
+  }
+
+  /** A plate that is not ready is waited for, as the board asks, but not for ever. */
+  function waits(zone: ZoneForecast, current: RunState): boolean {
+    const since = waitingSince.get(zone.key) ?? nowMs;
+    const waiting = !zone.ready && isEmpty(current, zone) && nowMs - since < LONGEST_WAIT_MS;
+    if (zone.ready) waitingSince.delete(zone.key);
+    else waitingSince.set(zone.key, since);
+    return waiting;
+  }
 
   function volumeOf(formulaId: string): number {
     return pins.formulas.find((formula) => formula.id === formulaId)!.body.portion.volumeMl;
@@ -192,11 +218,27 @@ export function cookThrough(cook: SimulatedCook): StoredEvent[] {
   }
 }
 
+function zoneFor(predicted: Forecast, { stationId, zoneId, formulaId }: Hand): ZoneForecast {
+  return predicted.zones.find(
+    (zone) => zone.stationId === stationId && zone.zoneId === zoneId && zone.formulaId === formulaId,
+  )!;
+}
+
+function isEmpty(state: RunState, { stationId, zoneId }: ZoneForecast): boolean {
+  return ![...state.onPlate.values()].some((id) => {
+    const piece = state.pieces.get(id)!;
+    return piece.stationId === stationId && piece.zoneId === zoneId;
+  });
+}
+
 /** Tasks that these hands do when they are due; the others show in the log by what they are. */
 const TASKS_BY_TAP = new Set(['temper', 'melt', 'soak', 'oven', 'fruit']);
 
 /** A plate is given this long to answer a turn of its burner, ms. Common practice, no source. */
-const PATIENCE_MS = 240_000;
+const PATIENCE_MS = 90_000;
+/** A plate that is not ready is looked at again after a while, and waited for no longer than so, ms. Assumed. */
+const LOOK_AGAIN_MS = 15_000;
+const LONGEST_WAIT_MS = 60_000;
 
 /** Far above what a morning of hundreds of pieces needs: five acts a piece. */
 const MAX_STEPS = 5000;

@@ -58,7 +58,19 @@ export function trueSurface(
   untilMs: number,
 ): (atMs: number) => number {
   const key = `${stationId}/${zoneId}`;
-  const truth: Pins = {
+  const model = surfaceModel(truePins(kitchen, pins, stationId), trueState(kitchen, state), stationId, zoneId, untilMs);
+  const errorC = state.zones.get(key)?.assumed ? kitchen.assumedErrorC(key) : 0;
+  return (atMs) => model(atMs).modelC + errorC;
+}
+
+/** A station's burners as strong as they really are; kept, since what is followed of a plate is kept with its pins. */
+function truePins(kitchen: HiddenKitchen, pins: Pins, stationId: string): Pins {
+  let known = TRUE_PINS.get(pins);
+  if (!known) TRUE_PINS.set(pins, (known = new Map()));
+  const name = `${kitchen.seed} ${stationId} ${kitchen.powerFactor(stationId)}`;
+  let truth = known.get(name);
+  if (truth) return truth;
+  truth = {
     ...pins,
     stations: pins.stations.map((station) =>
       station.id === stationId
@@ -66,23 +78,34 @@ export function trueSurface(
             ...station,
             body: {
               ...station.body,
-              zones: station.body.zones.map((zone) =>
-                zone.id === zoneId ? { ...zone, powerW: zone.powerW * kitchen.powerFactor(key) } : zone,
-              ),
+              zones: station.body.zones.map((zone) => ({
+                ...zone,
+                powerW: zone.powerW * kitchen.powerFactor(`${stationId}/${zone.id}`),
+              })),
             },
           }
         : station,
     ),
   };
-  const zone = state.zones.get(key);
-  const swaps = (zone?.swaps ?? []).map((swap) => {
-    const powerW = swap.burner.powerW * kitchen.powerFactor(swap.burner.burnerId ?? key);
-    return { ...swap, burner: { ...swap.burner, powerW } };
-  });
-  const zones = zone ? new Map(state.zones).set(key, { ...zone, swaps }) : state.zones;
-  const model = surfaceModel(truth, { ...state, zones }, stationId, zoneId, untilMs);
-  const errorC = state.zones.get(key)?.assumed ? kitchen.assumedErrorC(key) : 0;
-  return (atMs) => model(atMs).modelC + errorC;
+  known.set(name, truth);
+  return truth;
+}
+const TRUE_PINS = new WeakMap<Pins, Map<string, Pins>>();
+
+/** The run with burners that plates were moved to as strong as they really are. */
+function trueState(kitchen: HiddenKitchen, state: RunState): RunState {
+  const moved = [...state.zones].filter(([, zone]) => zone.swaps.length > 0);
+  if (moved.length === 0) return state;
+  const zones = new Map(state.zones);
+  for (const [key, zone] of moved)
+    zones.set(key, {
+      ...zone,
+      swaps: zone.swaps.map((swap) => {
+        const powerW = swap.burner.powerW * kitchen.powerFactor(swap.burner.burnerId ?? key);
+        return { ...swap, burner: { ...swap.burner, powerW } };
+      }),
+    });
+  return { ...state, zones };
 }
 
 /** What the simulated probe shows at a moment: the truth with the probe's own noise, the same for the same second. */
