@@ -27,7 +27,7 @@ test('how a pour will look on the way, both batters, and what fruit does to it',
 
   await page.getByRole('button', { name: 'Skerry crepes', exact: true }).click();
   await expect(strip).toContainText('On a plate at 195');
-  await expect(strip).toContainText('dull face');
+  await expect(strip).toContainText('dry edge');
 });
 
 test('how every piece came off is drawn in the review, with its words', async ({ page }) => {
