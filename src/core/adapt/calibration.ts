@@ -10,7 +10,8 @@ import {
   type SpotOnPlate,
   type StationBody,
 } from '#core/plate';
-import { belief, openPrior, type Belief, type Expected } from './posterior.ts';
+import { belief, type Belief } from './belief.ts';
+import { openPrior, type Expected } from './posterior.ts';
 import { contradictions, surfaceSeen, weigh, type Weighed } from './sightings.ts';
 import { spotSpreadC } from './spots.ts';
 import type { PlateReading } from './surface-likelihood.ts';

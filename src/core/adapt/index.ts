@@ -1,23 +1,18 @@
+export { belief, flipSpreadS, paceOf, type Belief } from './belief.ts';
+export { cueSdLn } from './cue-spread.ts';
 export { batterWeights, scaledToOne, type Posterior } from './grid.ts';
 export {
   PRIOR_SD,
   UNKNOWN_BATTER,
   aged,
-  belief,
-  cueSdLn,
-  flipSpreadS,
   openPrior,
-  ownLnTime,
-  paceOf,
   priorPosterior,
   withCue,
   withNotYet,
   withBatter,
   withSurface,
   withUnderside,
-  type Belief,
   type Expected,
-  type OwnCue,
 } from './posterior.ts';
 export {
   MORNINGS_SD_C,
@@ -37,6 +32,7 @@ export {
   type Sighting,
   type Weighed,
 } from './sightings.ts';
+export { ownLnTime, type OwnCue } from './own-pace.ts';
 export { spotField, spotSpreadC, type SpotGuess, type SpotReading } from './spots.ts';
 export { surfaceLikelihood, type PlateReading, type SurfaceLikelihood } from './surface-likelihood.ts';
 export { colourTimes, lightnessAfter, type Underside } from './underside.ts';

@@ -1,4 +1,5 @@
-import { cueTimeAt, flipBestAt, flipBestOf, flipSignsAt, type Cue, type Pace, type TimelineTable } from '#core/piece';
+import { cueTimeAt, flipBestOf, flipSignsAt, type Cue, type TimelineTable } from '#core/piece';
+import { cueSdLn } from './cue-spread.ts';
 import {
   BROWNING_PACES,
   ERROR,
@@ -8,7 +9,6 @@ import {
   OF_BATTER,
   TIMES,
   batterWeights,
-  errorWeights,
   independent,
   scaledToOne,
   updated,
@@ -18,7 +18,7 @@ import { normalCdf, type SurfaceLikelihood } from './surface-likelihood.ts';
 import type { SpotGuess } from './spots.ts';
 import { colourTimes, undersideLikelihood, type Underside } from './underside.ts';
 
-const { ceil, exp, floor, log, max, min, sqrt } = Math; // bound once: asked for at every cell of every step
+const { ceil, exp, floor, max, min, sqrt } = Math; // bound once: asked for at every cell of every step
 
 /** The plate model's surface at a moment, and how much of the zone's error shows there: none on a plate just lit. */
 export interface Expected {
@@ -31,27 +31,6 @@ export const PRIOR_SD = { lnTime: 0.12, lnBrowning: 0.25 } as const;
 /** How fast an unread plate wanders from what was last known: 6 °C in 20 minutes, as a random walk up to 10 °C. Assumed. */
 const WANDER_C2_PER_S = 36 / 1200;
 const MOST_WANDER_C2 = 100;
-/** A tap lags what was seen by so many seconds, and eyes and pours differ by this share of a cue's time. Assumed. */
-const CUE_NOISE = { fixedS: 2, share: 0.06 };
-/**
- * How far each cue strays from the batter's common pace in a kitchen, ln, the same each time it is seen there: what
- * bubbles tell of holes is less than what holes tell. Assumed, from the spread of each cue by the piece model's parameters.
- */
-const CUE_STRAYS: Record<Cue, number> = {
-  ...{ rimBubbles: 0.15, coveredFace: 0.15, popping: 0.06, dryEdge: 0.1, holesStay: 0.04 },
-  ...{ faceSet: 0.08, liftingEdge: 0.1, lightGold: 0.08, golden: 0.08 },
-};
-
-/**
- * Spread of ln of a cue's moment against its batter's pace, as the `nth` sight of that cue may be counted: all of them
- * share one stray, so that n of them know no more than σ² = stray² + noise²/n allows.
- */
-export function cueSdLn(cue: Cue, dueS: number, nth: number): number {
-  const noise2 = CUE_NOISE.share ** 2 + (CUE_NOISE.fixedS / max(1, dueS)) ** 2;
-  const stray2 = CUE_STRAYS[cue] ** 2;
-  return sqrt(((stray2 * nth + noise2) * (stray2 * (nth - 1) + noise2)) / noise2);
-}
-
 /** A batter that nobody has cooked yet. */
 export const UNKNOWN_BATTER: Float64Array = scaledToOne(
   Float64Array.from({ length: OF_BATTER }, (_, i) => {
@@ -251,133 +230,3 @@ export function aged(prior: Posterior, elapsedS: number): Posterior {
   }
   return { weights: scaledToOne(weights) };
 }
-
-export interface Belief {
-  readonly errorC: number;
-  readonly errorSdC: number;
-  /** Of the batter: ln of how much later its signs come, and of how much faster it browns. */
-  readonly lnTime: number;
-  readonly lnBrowning: number;
-  /** Covariances of error, ln time and ln browning: the upper triangle, row by row. */
-  readonly covariance: readonly [number, number, number, number, number, number];
-  /** Nine in ten of the belief lie between these errors, °C. */
-  readonly errorLowC: number;
-  readonly errorHighC: number;
-}
-
-/** Means, spreads and covariances of the grid. */
-export function belief(posterior: Posterior): Belief {
-  const mean = [0, 0, 0];
-  const second = [0, 0, 0, 0, 0, 0];
-  const { weights } = posterior;
-  for (let i = 0; i < weights.length; i++) {
-    const weight = weights[i]!;
-    if (weight < NOTHING) continue;
-    const ofBatter = i % OF_BATTER;
-    const error = ERRORS[(i - ofBatter) / OF_BATTER]!;
-    const time = LN_TIME.from + LN_TIME.step * floor(ofBatter / LN_BROWNING.count);
-    const browning = LN_BROWNING.from + LN_BROWNING.step * (ofBatter % LN_BROWNING.count);
-    mean[0]! += weight * error;
-    mean[1]! += weight * time;
-    mean[2]! += weight * browning;
-    second[0]! += weight * error * error;
-    second[1]! += weight * error * time;
-    second[2]! += weight * error * browning;
-    second[3]! += weight * time * time;
-    second[4]! += weight * time * browning;
-    second[5]! += weight * browning * browning;
-  }
-  const [e, t, b] = mean as [number, number, number];
-  const about = (index: number, x: number, y: number) => second[index]! - x * y;
-  const variance = (index: number, x: number) => max(0, about(index, x, x));
-  const [errorLowC, errorHighC] = errorRange(posterior);
-  return {
-    ...{ errorLowC, errorHighC, errorC: e, lnTime: t, lnBrowning: b },
-    errorSdC: sqrt(variance(0, e)),
-    covariance: [variance(0, e), about(1, e, t), about(2, e, b), variance(3, t), about(4, t, b), variance(5, b)],
-  };
-}
-const NOTHING = 1e-14;
-
-/** The pace of a batter as it is believed. */
-export function paceOf({ lnTime, lnBrowning }: Pick<Belief, 'lnTime' | 'lnBrowning'>): Pace {
-  return { time: exp(lnTime), browning: exp(lnBrowning) };
-}
-
-/** Errors below and above which one in twenty of the belief lies; straight lines between grid points. */
-function errorRange(posterior: Posterior): [number, number] {
-  const byError = errorWeights(posterior);
-  const at = (share: number) => {
-    let sum = 0;
-    for (let e = 0; e < ERROR.count; e++) {
-      const next = sum + byError[e]!;
-      if (next >= share) return ERROR.from + ERROR.step * (e - 0.5 + (share - sum) / max(1e-12, byError[e]!));
-      sum = next;
-    }
-    return ERROR.from + ERROR.step * (ERROR.count - 1);
-  };
-  return [at(0.05), at(0.95)];
-}
-
-/** Spread, seconds, of a predicted best flip under the belief: first-order propagation. */
-export function flipSpreadS(known: Belief, table: TimelineTable, { modelC, share }: Expected): number {
-  const best = (errorC: number, lnTime: number, lnBrowning: number) =>
-    flipBestAt(table, modelC + share * (known.errorC + errorC), {
-      time: exp(known.lnTime + lnTime),
-      browning: exp(known.lnBrowning + lnBrowning),
-    });
-  const slope = (errorC: number, lnTime: number, lnBrowning: number) =>
-    best(errorC, lnTime, lnBrowning) - best(-errorC, -lnTime, -lnBrowning);
-  const e = slope(SLOPE.errorC, 0, 0) / (2 * SLOPE.errorC);
-  const t = slope(0, SLOPE.ln, 0) / (2 * SLOPE.ln);
-  const b = slope(0, 0, SLOPE.ln) / (2 * SLOPE.ln);
-  const [ee, et, eb, tt, tb, bb] = known.covariance;
-  return sqrt(max(0, e * e * ee + t * t * tt + b * b * bb + 2 * (e * t * et + e * b * eb + t * b * tb)));
-}
-const SLOPE = { errorC: 4, ln: 0.05 };
-
-/** How pours of one batter differ from each other in their times, ln: volume, thickness, where they land. Assumed. */
-const PIECE_SD_LN = 0.05;
-/** How places of a zone differ beside what the plate model says of them, ln. Assumed. */
-const PLACE_SD_LN = 0.08;
-
-/** A cue of a piece, and when it was due by all that is known of plate and batter, s. */
-export interface OwnCue {
-  readonly cue: Cue;
-  readonly afterS: number;
-  readonly dueS: number;
-}
-
-/**
- * How much slower a piece runs than its zone and batter would have it: ln, by its own cues and by those of pieces that lay
- * on its place before, each shrunk by how much pieces and places differ and how well eyes tell.
- */
-export function ownLnTime(own: readonly OwnCue[], before: readonly (readonly OwnCue[])[]): number {
-  const place = { mean: 0, precision: 1 / PLACE_SD_LN ** 2 };
-  for (const piece of before) {
-    const { mean, precision } = shown(piece);
-    if (precision > 0) add(place, mean, 1 / (PIECE_SD_LN ** 2 + 1 / precision));
-  }
-  const prior = { mean: place.mean, precision: 1 / (PIECE_SD_LN ** 2 + 1 / place.precision) };
-  const { mean, precision } = shown(own);
-  add(prior, mean, precision);
-  return prior.mean;
-}
-
-function add(to: { mean: number; precision: number }, mean: number, precision: number): void {
-  if (precision <= 0) return;
-  to.mean += (precision / (to.precision + precision)) * (mean - to.mean);
-  to.precision += precision;
-}
-
-/** What cues of one piece show together of its ln time. */
-function shown(cues: readonly OwnCue[]): { readonly mean: number; readonly precision: number } {
-  const all = { mean: 0, precision: 0 };
-  for (const { cue, afterS, dueS } of cues) {
-    const noise2 = CUE_NOISE.share ** 2 + (CUE_NOISE.fixedS / max(1, dueS)) ** 2;
-    add(all, max(-MOST_OWN, min(MOST_OWN, log(afterS / dueS))), 1 / (noise2 + CUE_STRAYS[cue] ** 2));
-  }
-  return all;
-}
-/** A cue further off than this is a slip of the finger. Assumed. */
-const MOST_OWN = 0.4;

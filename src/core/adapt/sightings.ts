@@ -1,17 +1,15 @@
 import type { Cue, TimelineTable } from '#core/piece';
 import type { SpotOnPlate, StationBody } from '#core/plate';
+import { belief, paceOf, type Belief } from './belief.ts';
 import { errorWeights, type Posterior } from './grid.ts';
 import {
   aged,
-  belief,
-  paceOf,
   priorPosterior,
   withCue,
   withErrorAfresh,
   withNotYet,
   withSurface,
   withUnderside,
-  type Belief,
   type Expected,
 } from './posterior.ts';
 import { anySpot, spotField, spotSpreadC, type SpotReading } from './spots.ts';

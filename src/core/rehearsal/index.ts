@@ -30,4 +30,5 @@ export {
 } from './rehearse.ts';
 export { RehearsalRunSchema, readRehearsalRun, toldRun, type RehearsalRun } from './rehearsal-run.ts';
 export { VERDICTS, scoreOf, shareOf, verdictOf, type PieceVerdict, type RehearsalScore, type Share } from './score.ts';
-export { TrueKitchen, notOverBrown, trueWindow, type TrueOutcome, type TrueWindow } from './true-kitchen.ts';
+export { TrueKitchen, type TrueOutcome } from './true-kitchen.ts';
+export { notOverBrown, trueWindow, type TrueWindow } from './true-window.ts';

@@ -1,30 +1,21 @@
 import {
-  forecast,
   morningTasks,
   nextHands,
   placeOf,
-  planRun,
   plannedLot,
   pieceInput,
-  type Forecast,
   type Hand,
   type RunPlan,
   type TableCache,
 } from '#core/desk';
 import { browningWord } from '#core/piece';
 import { zoneMiddle, type UNDERSIDES } from '#core/plate';
-import {
-  CURRENT_VERSION,
-  fold,
-  zoneKey,
-  type EventKind,
-  type Payload,
-  type RunState,
-  type StoredEvent,
-} from '#core/run';
+import { zoneKey, type RunState, type StoredEvent } from '#core/run';
+import { byClock } from './by-clock.ts';
+import { DeskSide } from './desk-side.ts';
 import type { Kitchen } from './kitchen.ts';
 import { normal, seedFrom, seeded } from './random.ts';
-import { rehearsalId, toldRun, type RehearsalRun } from './rehearsal-run.ts';
+import { toldRun, type RehearsalRun } from './rehearsal-run.ts';
 import { TrueKitchen, type TrueOutcome } from './true-kitchen.ts';
 
 /** By what hands turn a piece: the board's prompts, a mean of the best moments so far, or a clock set on the first panful. */
@@ -94,11 +85,10 @@ class Cook {
   private readonly of: Rehearsal;
   private readonly told: ReturnType<typeof toldRun>;
   private readonly truth: TrueKitchen;
-  private readonly tables: TableCache;
   private readonly random: () => number;
   private readonly plan: RunPlan;
   private readonly coldMs: number;
-  private readonly events: StoredEvent[];
+  private readonly desk: DeskSide;
   private readonly foretold = new Map<string, RehearsedPiece['foretold']>();
   private readonly foretoldAtFlip = new Map<string, number>();
   private readonly liftedS = new Map<string, number>();
@@ -108,18 +98,14 @@ class Cook {
   private readonly lateTaps: Chore[] = [];
   private readonly turnedAt = new Map<string, number>();
   private readonly latenessOf = new Map<string, number>();
-  private ids = 0x1000;
   private nowMs: number;
-  private known: { state: RunState; count: number } | undefined;
-  private foreseen: { forecast: Forecast; count: number; atMs: number } | undefined;
 
   constructor(of: Rehearsal) {
     this.of = of;
     this.told = toldRun(of.kitchen, of.run);
-    this.tables = of.tables ?? new Map();
+    this.desk = new DeskSide(this.told, of.tables ?? new Map());
     this.random = seeded(seedFrom('hands', of.seed));
-    this.events = [this.told.brief];
-    this.plan = planRun(this.told.pins, this.state(), 0, this.tables);
+    this.plan = this.desk.plan();
     this.coldMs = Math.min(...this.plan.preheats.map(({ lightMs }) => lightMs)) - 1000;
     this.truth = new TrueKitchen(of.kitchen, this.told.stationIds, of.seed);
     this.nowMs = this.plan.startMs;
@@ -128,15 +114,15 @@ class Cook {
   morning(): RehearsalResult {
     const { startMs, firstPourMs, lastLiftMs, spareS } = this.plan;
     const { modelVersion } = this.told.pins;
-    this.tap(startMs, 'plan-adopted', { startMs, firstPourMs, lastLiftMs, spareS, modelVersion });
+    this.desk.tap(startMs, 'plan-adopted', { startMs, firstPourMs, lastLiftMs, spareS, modelVersion });
     for (const chore of this.chores()) {
       this.waitUntil(chore.atMs);
       chore.act();
     }
     for (let looks = 0; this.lookAndAct(); looks++)
       if (looks > MAX_LOOKS) throw new Error('The rehearsal did not end.');
-    this.tap(this.nowMs + 20_000, 'run-finished', {});
-    return { events: this.events, pieces: this.pieces() };
+    this.desk.tap(this.nowMs + 20_000, 'run-finished', {});
+    return { events: this.desk.events, pieces: this.pieces() };
   }
 
   /** One look at the board and what follows from it; false when nothing is left to do. */
@@ -149,7 +135,7 @@ class Cook {
     const call = this.truth.advanceTo(this.seconds(untilMs));
     this.nowMs = this.coldMs + this.truth.timeS * 1000;
     if (call) {
-      if (this.of.attention === 'full') this.tap(this.nowMs, 'cue-seen', call);
+      if (this.of.attention === 'full') this.desk.tap(this.nowMs, 'cue-seen', call);
     } else if (late && this.nowMs >= late.atMs - 1) {
       this.lateTaps.shift();
       late.act();
@@ -199,9 +185,9 @@ class Cook {
     const doneMs = this.nowMs;
     const { formulaId, stationId, placeId } = hand;
     if (hand.verb === 'pour') {
-      const pieceId = this.nextId();
+      const pieceId = this.desk.nextId();
       const { pins } = this.told;
-      const state = this.state();
+      const state = this.desk.state();
       const ref = { formulaId, stationId, zoneId: hand.zoneId, placeId };
       const input = pieceInput(pins, state, ref, doneMs);
       const volumeMl = pins.formulas.find(({ id }) => id === formulaId)!.body.portion.volumeMl;
@@ -209,25 +195,28 @@ class Cook {
       this.turnForPanful(hand);
       this.truth.pour({ pieceId, stationId, spot: placeOf(pins, state, ref), input, diameterMm });
       return (delayMs) => {
-        this.tap(doneMs + delayMs, 'poured', { pieceId, formulaId, stationId, placeId, volumeMl });
-        const predicted = this.predicted().pieces[pieceId];
+        this.desk.tap(doneMs + delayMs, 'poured', { pieceId, formulaId, stationId, placeId, volumeMl });
+        const predicted = this.desk.predicted(this.nowMs).pieces[pieceId];
         if (predicted)
           this.foretold.set(pieceId, { bestS: predicted.timeline.flip.bestS, spreadS: predicted.flipSpreadS });
       };
     }
     const pieceId = hand.pieceId!;
     if (hand.verb === 'flip') {
-      this.foretoldAtFlip.set(pieceId, (this.predicted().pieces[pieceId]!.flip.bestMs - this.pouredMs(pieceId)) / 1000);
+      this.foretoldAtFlip.set(
+        pieceId,
+        (this.desk.predicted(this.nowMs).pieces[pieceId]!.flip.bestMs - this.pouredMs(pieceId)) / 1000,
+      );
       this.truth.flip(pieceId);
       const judged = this.of.attention === 'full';
       const underside = judgedWord(this.truth.judgedLStar(pieceId));
       return (delayMs) => {
-        this.tap(doneMs + delayMs, 'flipped', { pieceId });
-        const piece = this.state().pieces.get(pieceId)!;
+        this.desk.tap(doneMs + delayMs, 'flipped', { pieceId });
+        const piece = this.desk.state().pieces.get(pieceId)!;
         const afterS = Math.round((doneMs - piece.pouredAtMs) / 1000);
         if (judged && afterS >= 5)
-          this.tap(doneMs + delayMs, 'reading-taken', {
-            ...{ stationId, zoneId: hand.zoneId, spot: placeOf(this.told.pins, this.state(), piece) },
+          this.desk.tap(doneMs + delayMs, 'reading-taken', {
+            ...{ stationId, zoneId: hand.zoneId, spot: placeOf(this.told.pins, this.desk.state(), piece) },
             ...{ method: 'piece', formulaId, afterS, underside },
           });
       };
@@ -236,14 +225,14 @@ class Cook {
     const outcome = this.truth.outcome(pieceId);
     this.outcomes.set(pieceId, outcome);
     this.liftedS.set(pieceId, this.truth.timeS - outcome.pouredS);
-    return (delayMs) => this.tap(doneMs + delayMs, 'lifted', { pieceId });
+    return (delayMs) => this.desk.tap(doneMs + delayMs, 'lifted', { pieceId });
   }
 
   /** What the board asks for and the hands have not done yet, in the order in which this policy does it. */
   private openHands(): Hand[] {
     const { pins } = this.told;
-    const state = this.state();
-    const hands = nextHands(pins, state, this.predicted(), this.plan, this.nowMs);
+    const state = this.desk.state();
+    const hands = nextHands(pins, state, this.desk.predicted(this.nowMs), this.plan, this.nowMs);
     return hands
       .filter((hand) => !this.untapped.has(handKey(hand)) && !this.waitsForTest(state, hand))
       .map((hand) => (hand.verb === 'pour' ? this.onceReady(hand) : hand))
@@ -274,9 +263,9 @@ class Cook {
   /** A pour waits for a plate that is not ready yet, as the board asks, but not for ever. */
   private onceReady(hand: Hand): Hand {
     const key = zoneKey(hand.stationId, hand.zoneId);
-    const zone = this.predicted().zones.find((each) => each.key === key);
-    const begun = [...this.state().onPlate.values()].some((id) => {
-      const piece = this.state().pieces.get(id)!;
+    const zone = this.desk.predicted(this.nowMs).zones.find((each) => each.key === key);
+    const begun = [...this.desk.state().onPlate.values()].some((id) => {
+      const piece = this.desk.state().pieces.get(id)!;
       return zoneKey(piece.stationId, piece.zoneId) === key;
     });
     if (begun || !zone || zone.ready) {
@@ -302,28 +291,10 @@ class Cook {
   private dueMs(state: RunState, hand: Hand): number {
     if (this.of.policy === 'predicted') return hand.dueMs;
     const piece = state.pieces.get(hand.pieceId!)!;
-    const { firstS, secondS } = this.byClock(hand.formulaId);
-    return hand.verb === 'flip' ? piece.pouredAtMs + 1000 * firstS : piece.flippedAtMs! + 1000 * secondS;
-  }
-
-  /** Both sides by the clock or by the mean so far: what eyes saw of pieces that are off. */
-  private byClock(formulaId: string): { readonly firstS: number; readonly secondS: number } {
-    const zone = this.predicted().zones.find((each) => each.formulaId === formulaId)!;
+    const { atTarget } = this.desk.predicted(this.nowMs).zones.find((zone) => zone.formulaId === hand.formulaId)!;
     const seen = [...this.outcomes].slice(0, this.of.policy === 'timer' ? this.firstPanful() : Infinity);
-    const mean = (values: readonly number[], fallback: number) =>
-      values.length ? values.reduce((a, b) => a + b, 0) / values.length : fallback;
-    const eyes = (pieceId: string) =>
-      Math.exp((this.of.kitchen.eyes.lnTimeSd ?? 0) * normal(seeded(seedFrom(`best ${pieceId}`, this.of.seed))));
-    return {
-      firstS: mean(
-        seen.map(([pieceId, { bestS }]) => bestS * eyes(pieceId)),
-        zone.atTarget.flip.bestS,
-      ),
-      secondS: mean(
-        seen.flatMap(([, { doneS }]) => (doneS === null ? [] : [DONE_WAIT * doneS])),
-        zone.atTarget.lift.bestS,
-      ),
-    };
+    const { firstS, secondS } = byClock(seen, atTarget, this.of.kitchen.eyes.lnTimeSd ?? 0, this.of.seed);
+    return hand.verb === 'flip' ? piece.pouredAtMs + 1000 * firstS : piece.flippedAtMs! + 1000 * secondS;
   }
 
   private firstPanful(): number {
@@ -344,7 +315,7 @@ class Cook {
 
   /** Turns burners as the board advises, giving a plate time to answer. */
   private takeAdvice(): void {
-    for (const { key, stationId, zoneId, strays, basis, advisedMark: mark } of this.predicted().zones) {
+    for (const { key, stationId, zoneId, strays, basis, advisedMark: mark } of this.desk.predicted(this.nowMs).zones) {
       // on its way up a plate is left to its plan until it was read
       if (
         basis !== 'reading' ||
@@ -361,9 +332,11 @@ class Cook {
   /** A panful draws heat: the burner is turned up as its first piece is poured. A test piece alone draws little. */
   private turnForPanful({ stationId, zoneId }: Hand): void {
     const key = zoneKey(stationId, zoneId);
-    const own = [...this.state().pieces.values()].filter((piece) => zoneKey(piece.stationId, piece.zoneId) === key);
+    const own = [...this.desk.state().pieces.values()].filter(
+      (piece) => zoneKey(piece.stationId, piece.zoneId) === key,
+    );
     if (own.length === 0 || own.some((piece) => piece.offAtMs === null)) return;
-    const zone = this.predicted().zones.find((each) => each.key === key);
+    const zone = this.desk.predicted(this.nowMs).zones.find((each) => each.key === key);
     if (!zone || zone.pouringMark === null) return;
     this.turnedAt.set(key, this.nowMs);
     this.turn(this.nowMs, stationId, zoneId, zone.pouringMark);
@@ -371,7 +344,7 @@ class Cook {
 
   private turn(atMs: number, stationId: string, zoneId: string, mark: number): void {
     this.truth.turn(stationId, zoneId, mark);
-    this.tap(atMs, 'burner-turned', { stationId, zoneId, mark });
+    this.desk.tap(atMs, 'burner-turned', { stationId, zoneId, mark });
   }
 
   /** Mixing, lighting and reading, in their order. */
@@ -381,18 +354,24 @@ class Cook {
     const at = (atMs: number, act: () => void) => chores.push({ atMs, act });
     for (const { formulaId, number, mixStartMs, mixEndMs, firstPourMs } of this.plan.lots) {
       const lot = { formulaId, lot: number };
-      const batch = plannedLot(pins, this.state(), formulaId, number)!;
+      const batch = plannedLot(pins, this.desk.state(), formulaId, number)!;
       for (const { ingredientId, massG } of batch.lines)
         at(mixStartMs, () =>
-          this.tap(mixStartMs, 'line-weighed', { ...lot, ingredientId, massG: massG && Math.max(0.1, massG) }),
+          this.desk.tap(mixStartMs, 'line-weighed', { ...lot, ingredientId, massG: massG && Math.max(0.1, massG) }),
         );
       at(mixEndMs, () =>
-        this.tap(mixEndMs, 'lot-mixed', { ...lot, atMs: mixEndMs, volumeMl: Math.round(batch.volumeMl), batterC: 18 }),
+        this.desk.tap(mixEndMs, 'lot-mixed', {
+          ...lot,
+          atMs: mixEndMs,
+          volumeMl: Math.round(batch.volumeMl),
+          batterC: 18,
+        }),
       );
-      if (number === 1) at(firstPourMs - 60_000, () => this.tap(firstPourMs - 60_000, 'rest-ended', lot));
+      if (number === 1) at(firstPourMs - 60_000, () => this.desk.tap(firstPourMs - 60_000, 'rest-ended', lot));
     }
-    for (const task of morningTasks(pins, this.state(), this.plan, this.plan.startMs))
-      if (TASKS_BY_TAP.has(task.kind)) at(task.dueMs, () => this.tap(task.dueMs, 'task-done', { taskId: task.id }));
+    for (const task of morningTasks(pins, this.desk.state(), this.plan, this.plan.startMs))
+      if (TASKS_BY_TAP.has(task.kind))
+        at(task.dueMs, () => this.desk.tap(task.dueMs, 'task-done', { taskId: task.id }));
     for (const { zoneKey: key, lightMs, readyMs } of this.plan.preheats) {
       const [stationId, zoneId] = key.split('/') as [string, string];
       const heat = this.plan.preheat[key]!;
@@ -407,7 +386,7 @@ class Cook {
     const { body } = this.told.pins.stations.find(({ id }) => id === stationId)!;
     const spot = zoneMiddle(body, zoneId);
     const shown = this.truth.probeShows(stationId, spot);
-    this.tap(this.nowMs, 'reading-taken', { stationId, zoneId, spot, method: 'simulatedProbe', ...shown });
+    this.desk.tap(this.nowMs, 'reading-taken', { stationId, zoneId, spot, method: 'simulatedProbe', ...shown });
   }
 
   private waitUntil(atMs: number): void {
@@ -415,7 +394,7 @@ class Cook {
       const call = this.truth.advanceTo(Math.min(this.seconds(atMs), this.truth.timeS + LOOK_EVERY_S));
       this.nowMs = Math.max(this.nowMs, this.coldMs + this.truth.timeS * 1000);
       this.takeAdvice();
-      if (call && this.of.attention === 'full') this.tap(this.coldMs + this.truth.timeS * 1000, 'cue-seen', call);
+      if (call && this.of.attention === 'full') this.desk.tap(this.coldMs + this.truth.timeS * 1000, 'cue-seen', call);
     }
     this.nowMs = Math.max(this.nowMs, atMs);
   }
@@ -425,40 +404,11 @@ class Cook {
   }
 
   private pouredMs(pieceId: string): number {
-    return this.state().pieces.get(pieceId)!.pouredAtMs;
-  }
-
-  private tap<K extends EventKind>(atMs: number, kind: K, payload: Payload<K>): void {
-    this.events.push({
-      ...{ id: this.nextId(), kind, v: CURRENT_VERSION, deviceId: rehearsalId(1), tapId: this.nextId() },
-      ...{ offsetMs: 0, offsetSpreadMs: 0, deviceAtMs: Math.round(atMs), simAtMs: Math.round(atMs) },
-      payload: payload as Record<string, unknown>,
-      seq: this.events.length + 1,
-    });
-  }
-
-  private nextId(): string {
-    return rehearsalId(++this.ids);
-  }
-
-  private state(): RunState {
-    if (this.known?.count !== this.events.length)
-      this.known = { state: fold({ pins: this.told.pins, rehearsal: true }, this.events), count: this.events.length };
-    return this.known.state;
-  }
-
-  private predicted(): Forecast {
-    const { foreseen, nowMs } = this;
-    if (foreseen?.count !== this.events.length || nowMs - foreseen.atMs > LOOK_EVERY_S * 1000)
-      this.foreseen = {
-        forecast: forecast(this.told.pins, this.state(), nowMs, this.tables),
-        ...{ count: this.events.length, atMs: nowMs },
-      };
-    return this.foreseen!.forecast;
+    return this.desk.state().pieces.get(pieceId)!.pouredAtMs;
   }
 
   private pieces(): RehearsedPiece[] {
-    const state = this.state();
+    const state = this.desk.state();
     return [...state.pieces.values()].map((piece) => ({
       ...this.outcomes.get(piece.id)!,
       ...{ pieceId: piece.id, stationId: piece.stationId, zoneId: piece.zoneId, placeId: piece.placeId },
@@ -469,9 +419,6 @@ class Cook {
     }));
   }
 }
-
-/** Who lifts by the clock waits so much longer than a piece was seen to need. Common practice, no source. */
-const DONE_WAIT = 1.1;
 
 function handKey({ verb, stationId, zoneId, placeId, pieceId }: Hand): string {
   return verb === 'pour' ? `pour ${stationId}/${zoneId} ${placeId}` : `${verb} ${pieceId}`;

@@ -1,5 +1,5 @@
 import type { RehearsedPiece } from './rehearse.ts';
-import { notOverBrown } from './true-kitchen.ts';
+import { notOverBrown } from './true-window.ts';
 
 export const VERDICTS = ['good', 'early', 'late', 'tooHot', 'raw', 'overBrown'] as const;
 export type PieceVerdict = (typeof VERDICTS)[number];

@@ -1,17 +1,9 @@
-import {
-  BROWNING_LSTAR,
-  CUES_OF,
-  LivePiece,
-  PIECE_PARAMETERS,
-  type Cue,
-  type FirstSideMoments,
-  type Inside,
-  type PieceInput,
-  type PieceParameters,
-} from '#core/piece';
-import { plateSimulator, type PlateSimulator, type PlateTruth, type SpotOnPlate, type StationBody } from '#core/plate';
+import { CUES_OF, LivePiece, type Cue, type Inside, type PieceInput, type PieceParameters } from '#core/piece';
+import { plateSimulator, type PlateSimulator, type SpotOnPlate } from '#core/plate';
 import type { Kitchen } from './kitchen.ts';
 import { normal, seedFrom, seeded } from './random.ts';
+import { trueWindow, type TrueWindow } from './true-window.ts';
+import { plateTruth, trueParameters } from './truth-of.ts';
 
 /** Cells of a plate: a fifteenth of its smaller side, a griddle's near 3 cm. */
 const CELLS = 15;
@@ -234,45 +226,6 @@ export interface TrueOutcome extends Inside, TrueWindow {
   readonly doneS: number | null;
 }
 
-export interface TrueWindow {
-  readonly earliestS: number;
-  readonly bestS: number;
-  readonly latestS: number;
-  readonly tooHot: boolean;
-}
-
-/** A window is no wider than this share of its first side. */
-const WIDEST = 0.25;
-
-/**
- * The true window of a first side: from when the inside will hold the flip to when the underside passes brown, no wider
- * than a quarter of the side, about the best moment by the cook's own sign. Where the underside is past brown before the
- * inside holds there is none: the least bad moment lies half way, and the verdict is that the plate was too hot.
- * @param shownS how long the piece was watched: what had not come by then counts from there
- */
-export function trueWindow({ holdsS, bestS, darkS }: FirstSideMoments, shownS: number): TrueWindow {
-  const holds = holdsS ?? bestS ?? shownS;
-  const best = bestS ?? holds;
-  if (darkS !== undefined && darkS < holds) {
-    const least = (darkS + holds) / 2;
-    return { earliestS: least, bestS: least, latestS: least, tooHot: true };
-  }
-  const width = WIDEST * best;
-  const latest = darkS ?? Infinity;
-  const from = Math.max(holds, Math.min(best - width / 2, latest - width));
-  return {
-    earliestS: from,
-    bestS: Math.max(from, Math.min(best, latest)),
-    latestS: Math.min(latest, from + width),
-    tooHot: false,
-  };
-}
-
-/** Neither face is past brown. */
-export function notOverBrown({ firstLStar, secondLStar }: Inside): boolean {
-  return Math.min(firstLStar, secondLStar) >= BROWNING_LSTAR.dark;
-}
-
 /** How ln thickness grows with ln volume: a slump spreads (V^0.2), a film keeps its pan. */
 const VOLUME_TO_THICKNESS = { leavened: 0.2, thin: 1 } as const;
 
@@ -286,51 +239,4 @@ function beneathC({ plate, spot: { xMm, yMm }, radiusMm }: Lying): number {
       plate.at(xMm, yMm + r)) /
     5
   );
-}
-
-function plateTruth(body: StationBody, hidden: Kitchen['stations'][number]['hidden']): PlateTruth {
-  const byZone = <T>(of: (burner: Kitchen['stations'][number]['hidden']['burners'][string]) => T) =>
-    Object.fromEntries(body.zones.map(({ id }) => [id, of(hidden.burners[id] ?? HONEST)]));
-  return {
-    gain: byZone((burner) => burner.gain ?? 1),
-    setErrorC: byZone((burner) => burner.setErrorC ?? 0),
-    off: byZone((burner) => ({ xMm: burner.offXMm ?? 0, yMm: burner.offYMm ?? 0 })),
-    fadesPerHour: byZone((burner) => burner.fadesPerHour ?? 0),
-    lossFactor: hidden.lossFactor,
-    spots: hidden.spots,
-  };
-}
-const HONEST = { gain: 1, setErrorC: 0, offXMm: 0, offYMm: 0, fadesPerHour: 0 };
-
-/** The kitchen's batter as the piece model's parameters. */
-export function trueParameters({ batter }: Kitchen): PieceParameters {
-  const p = PIECE_PARAMETERS;
-  const by = (factor: number | undefined) => factor ?? 1;
-  const kinetics = <K extends keyof PieceParameters & ('starch' | 'egg' | 'leavening' | 'browning')>(
-    key: K,
-    factor: number,
-  ) => ({
-    ...p[key],
-    ratePerS: p[key].ratePerS * factor,
-  });
-  return {
-    ...p,
-    contactWetWm2K: p.contactWetWm2K * by(batter.contact),
-    contactDryWm2K: p.contactDryWm2K * by(batter.contact),
-    vented: Math.min(1, p.vented * by(batter.vented)),
-    starch: kinetics('starch', by(batter.setting)),
-    egg: kinetics('egg', by(batter.setting)),
-    leavening: kinetics('leavening', by(batter.leavening)),
-    browning: {
-      ...kinetics('browning', by(batter.browning)),
-      activationJPerMol: p.browning.activationJPerMol * by(batter.browningEnergy),
-    },
-    thickening: p.thickening * by(batter.thickening),
-    otherwise: {
-      contactLost: batter.contactLost ?? 0,
-      ventedOnceSet: batter.ventedOnceSet ?? 0,
-      browningOrder: by(batter.browningOrder),
-      holesOpenPerCm2: batter.holesOpenPerCm2 ?? null,
-    },
-  };
 }

@@ -1,0 +1,90 @@
+import { flipBestAt, type Pace, type TimelineTable } from '#core/piece';
+import { ERROR, ERRORS, LN_BROWNING, LN_TIME, OF_BATTER, errorWeights, type Posterior } from './grid.ts';
+import type { Expected } from './posterior.ts';
+
+const { exp, floor, max, sqrt } = Math; // bound once: asked for at every cell of the grid
+
+/** What a posterior says, in a few numbers. */
+export interface Belief {
+  readonly errorC: number;
+  readonly errorSdC: number;
+  /** Of the batter: ln of how much later its signs come, and of how much faster it browns. */
+  readonly lnTime: number;
+  readonly lnBrowning: number;
+  /** Covariances of error, ln time and ln browning: the upper triangle, row by row. */
+  readonly covariance: readonly [number, number, number, number, number, number];
+  /** Nine in ten of the belief lie between these errors, °C. */
+  readonly errorLowC: number;
+  readonly errorHighC: number;
+}
+
+/** Means, spreads and covariances of the grid. */
+export function belief(posterior: Posterior): Belief {
+  const mean = [0, 0, 0];
+  const second = [0, 0, 0, 0, 0, 0];
+  const { weights } = posterior;
+  for (let i = 0; i < weights.length; i++) {
+    const weight = weights[i]!;
+    if (weight < NOTHING) continue;
+    const ofBatter = i % OF_BATTER;
+    const error = ERRORS[(i - ofBatter) / OF_BATTER]!;
+    const time = LN_TIME.from + LN_TIME.step * floor(ofBatter / LN_BROWNING.count);
+    const browning = LN_BROWNING.from + LN_BROWNING.step * (ofBatter % LN_BROWNING.count);
+    mean[0]! += weight * error;
+    mean[1]! += weight * time;
+    mean[2]! += weight * browning;
+    second[0]! += weight * error * error;
+    second[1]! += weight * error * time;
+    second[2]! += weight * error * browning;
+    second[3]! += weight * time * time;
+    second[4]! += weight * time * browning;
+    second[5]! += weight * browning * browning;
+  }
+  const [e, t, b] = mean as [number, number, number];
+  const about = (index: number, x: number, y: number) => second[index]! - x * y;
+  const variance = (index: number, x: number) => max(0, about(index, x, x));
+  const [errorLowC, errorHighC] = errorRange(posterior);
+  return {
+    ...{ errorLowC, errorHighC, errorC: e, lnTime: t, lnBrowning: b },
+    errorSdC: sqrt(variance(0, e)),
+    covariance: [variance(0, e), about(1, e, t), about(2, e, b), variance(3, t), about(4, t, b), variance(5, b)],
+  };
+}
+const NOTHING = 1e-14;
+
+/** The pace of a batter as it is believed. */
+export function paceOf({ lnTime, lnBrowning }: Pick<Belief, 'lnTime' | 'lnBrowning'>): Pace {
+  return { time: exp(lnTime), browning: exp(lnBrowning) };
+}
+
+/** Errors below and above which one in twenty of the belief lies; straight lines between grid points. */
+function errorRange(posterior: Posterior): [number, number] {
+  const byError = errorWeights(posterior);
+  const at = (share: number) => {
+    let sum = 0;
+    for (let e = 0; e < ERROR.count; e++) {
+      const next = sum + byError[e]!;
+      if (next >= share) return ERROR.from + ERROR.step * (e - 0.5 + (share - sum) / max(1e-12, byError[e]!));
+      sum = next;
+    }
+    return ERROR.from + ERROR.step * (ERROR.count - 1);
+  };
+  return [at(0.05), at(0.95)];
+}
+
+/** Spread, seconds, of a predicted best flip under the belief: first-order propagation. */
+export function flipSpreadS(known: Belief, table: TimelineTable, { modelC, share }: Expected): number {
+  const best = (errorC: number, lnTime: number, lnBrowning: number) =>
+    flipBestAt(table, modelC + share * (known.errorC + errorC), {
+      time: exp(known.lnTime + lnTime),
+      browning: exp(known.lnBrowning + lnBrowning),
+    });
+  const slope = (errorC: number, lnTime: number, lnBrowning: number) =>
+    best(errorC, lnTime, lnBrowning) - best(-errorC, -lnTime, -lnBrowning);
+  const e = slope(SLOPE.errorC, 0, 0) / (2 * SLOPE.errorC);
+  const t = slope(0, SLOPE.ln, 0) / (2 * SLOPE.ln);
+  const b = slope(0, 0, SLOPE.ln) / (2 * SLOPE.ln);
+  const [ee, et, eb, tt, tb, bb] = known.covariance;
+  return sqrt(max(0, e * e * ee + t * t * tt + b * b * bb + 2 * (e * t * et + e * b * eb + t * b * tb)));
+}
+const SLOPE = { errorC: 4, ln: 0.05 };

@@ -1,0 +1,22 @@
+import type { Cue } from '#core/piece';
+
+/** A tap lags what was seen by so many seconds, and eyes and pours differ by this share of a cue's time. Assumed. */
+const CUE_NOISE = { fixedS: 2, share: 0.06 };
+/**
+ * How far each cue strays from the batter's common pace in a kitchen, ln, the same each time it is seen there: what
+ * bubbles tell of holes is less than what holes tell. Assumed, from the spread of each cue by the piece model's parameters.
+ */
+const CUE_STRAYS: Record<Cue, number> = {
+  ...{ rimBubbles: 0.15, coveredFace: 0.15, popping: 0.06, dryEdge: 0.1, holesStay: 0.04 },
+  ...{ faceSet: 0.08, liftingEdge: 0.1, lightGold: 0.08, golden: 0.08 },
+};
+
+/**
+ * Spread of ln of a cue's moment against its batter's pace, as the `nth` sight of that cue may be counted: all of them
+ * share one stray, so that n of them know no more than σ² = stray² + noise²/n allows.
+ */
+export function cueSdLn(cue: Cue, dueS: number, nth: number): number {
+  const noise2 = CUE_NOISE.share ** 2 + (CUE_NOISE.fixedS / Math.max(1, dueS)) ** 2;
+  const stray2 = CUE_STRAYS[cue] ** 2;
+  return Math.sqrt(((stray2 * nth + noise2) * (stray2 * (nth - 1) + noise2)) / noise2);
+}

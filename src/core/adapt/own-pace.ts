@@ -1,0 +1,48 @@
+import type { Cue } from '#core/piece';
+import { cueSdLn } from './cue-spread.ts';
+
+/** How pours of one batter differ from each other in their times, ln: volume, thickness, where they land. Assumed. */
+const PIECE_SD_LN = 0.05;
+/** How places of a zone differ beside what the plate model says of them, ln. Assumed. */
+const PLACE_SD_LN = 0.08;
+
+/** A cue of a piece, and when it was due by all that is known of plate and batter, s. */
+export interface OwnCue {
+  readonly cue: Cue;
+  readonly afterS: number;
+  readonly dueS: number;
+}
+
+/**
+ * How much slower a piece runs than its zone and batter would have it: ln, by its own cues and by those of pieces that lay
+ * on its place before, each shrunk by how much pieces and places differ and how well eyes tell.
+ */
+export function ownLnTime(own: readonly OwnCue[], before: readonly (readonly OwnCue[])[]): number {
+  const place = { mean: 0, precision: 1 / PLACE_SD_LN ** 2 };
+  for (const piece of before) {
+    const { mean, precision } = shown(piece);
+    if (precision > 0) add(place, mean, 1 / (PIECE_SD_LN ** 2 + 1 / precision));
+  }
+  const prior = { mean: place.mean, precision: 1 / (PIECE_SD_LN ** 2 + 1 / place.precision) };
+  const { mean, precision } = shown(own);
+  add(prior, mean, precision);
+  return prior.mean;
+}
+
+function add(to: { mean: number; precision: number }, mean: number, precision: number): void {
+  if (precision <= 0) return;
+  to.mean += (precision / (to.precision + precision)) * (mean - to.mean);
+  to.precision += precision;
+}
+
+/** What cues of one piece show together of its ln time. */
+function shown(cues: readonly OwnCue[]): { readonly mean: number; readonly precision: number } {
+  const all = { mean: 0, precision: 0 };
+  for (const { cue, afterS, dueS } of cues) {
+    const off = Math.max(-MOST_OWN, Math.min(MOST_OWN, Math.log(afterS / dueS)));
+    add(all, off, 1 / cueSdLn(cue, dueS, 1) ** 2);
+  }
+  return all;
+}
+/** A cue further off than this is a slip of the finger. Assumed. */
+const MOST_OWN = 0.4;

@@ -1,0 +1,59 @@
+import { forecast, planRun, type Forecast, type RunPlan, type TableCache } from '#core/desk';
+import { CURRENT_VERSION, fold, type EventKind, type Payload, type RunState, type StoredEvent } from '#core/run';
+import { rehearsalId, type ToldRun } from './rehearsal-run.ts';
+
+/** A forecast is looked at again after this time though nothing was tapped, ms. */
+const AGES_AFTER_MS = 20_000;
+/** Ids of taps and pieces begin beyond those of formulas and stations. */
+const FIRST_ID = 0x1000;
+
+/** What the desk of a rehearsal knows: its log, the run folded from it, and what it foresees. */
+export class DeskSide {
+  private readonly told: ToldRun;
+  private readonly tables: TableCache;
+  private readonly log: StoredEvent[];
+  private ids = FIRST_ID;
+  private known: { state: RunState; count: number } | undefined;
+  private foreseen: { forecast: Forecast; count: number; atMs: number } | undefined;
+
+  constructor(told: ToldRun, tables: TableCache) {
+    this.told = told;
+    this.tables = tables;
+    this.log = [told.brief];
+  }
+
+  get events(): readonly StoredEvent[] {
+    return this.log;
+  }
+
+  nextId(): string {
+    return rehearsalId(++this.ids);
+  }
+
+  tap<K extends EventKind>(atMs: number, kind: K, payload: Payload<K>): void {
+    this.log.push({
+      ...{ id: this.nextId(), kind, v: CURRENT_VERSION, deviceId: rehearsalId(1), tapId: this.nextId() },
+      ...{ offsetMs: 0, offsetSpreadMs: 0, deviceAtMs: Math.round(atMs), simAtMs: Math.round(atMs) },
+      payload: payload as Record<string, unknown>,
+      seq: this.log.length + 1,
+    });
+  }
+
+  state(): RunState {
+    if (this.known?.count !== this.log.length)
+      this.known = { state: fold({ pins: this.told.pins, rehearsal: true }, this.log), count: this.log.length };
+    return this.known.state;
+  }
+
+  plan(): RunPlan {
+    return planRun(this.told.pins, this.state(), 0, this.tables);
+  }
+
+  predicted(nowMs: number): Forecast {
+    const { foreseen } = this;
+    if (foreseen?.count === this.log.length && nowMs - foreseen.atMs <= AGES_AFTER_MS) return foreseen.forecast;
+    const fresh = forecast(this.told.pins, this.state(), nowMs, this.tables);
+    this.foreseen = { forecast: fresh, count: this.log.length, atMs: nowMs };
+    return fresh;
+  }
+}
