@@ -1,17 +1,9 @@
-import {
-  morningTasks,
-  nextHands,
-  placeOf,
-  plannedLot,
-  pieceInput,
-  type Hand,
-  type RunPlan,
-  type TableCache,
-} from '#core/desk';
+import { nextHands, placeOf, pieceInput, type Hand, type RunPlan, type TableCache } from '#core/desk';
 import { browningWord } from '#core/piece';
 import { zoneMiddle, type UNDERSIDES } from '#core/plate';
 import { zoneKey, type RunState, type StoredEvent } from '#core/run';
 import { byClock } from './by-clock.ts';
+import { choresOf, type Chore } from './chores.ts';
 import { DeskSide } from './desk-side.ts';
 import type { Kitchen } from './kitchen.ts';
 import { normal, seedFrom, seeded } from './random.ts';
@@ -67,17 +59,9 @@ const MISSED_TAPS = 0.2;
 /** A missed tap is made when the board is next looked at, s later. Assumed. */
 const LATE_TAP_S = { least: 5, most: 20 };
 const MAX_LOOKS = 50_000;
-/** Tasks that these hands do when they are due; the others show in the log by what they are. */
-const TASKS_BY_TAP = new Set(['temper', 'melt', 'soak', 'oven', 'fruit']);
-
 /** Rehearses a whole run in a hidden kitchen, without a screen. @throws Error when it does not end (a fault of the desk). */
 export function rehearse(rehearsal: Rehearsal): RehearsalResult {
   return new Cook(rehearsal).morning();
-}
-
-interface Chore {
-  readonly atMs: number;
-  act(): void;
 }
 
 /** Hands and eyes at work: what they do reaches the kitchen at once and the desk by their taps. */
@@ -115,7 +99,11 @@ class Cook {
     const { startMs, firstPourMs, lastLiftMs, spareS } = this.plan;
     const { modelVersion } = this.told.pins;
     this.desk.tap(startMs, 'plan-adopted', { startMs, firstPourMs, lastLiftMs, spareS, modelVersion });
-    for (const chore of this.chores()) {
+    const hands = {
+      turn: this.turn.bind(this),
+      read: this.read.bind(this),
+    };
+    for (const chore of choresOf(this.told, this.desk, this.plan, hands)) {
       this.waitUntil(chore.atMs);
       chore.act();
     }
@@ -345,41 +333,6 @@ class Cook {
   private turn(atMs: number, stationId: string, zoneId: string, mark: number): void {
     this.truth.turn(stationId, zoneId, mark);
     this.desk.tap(atMs, 'burner-turned', { stationId, zoneId, mark });
-  }
-
-  /** Mixing, lighting and reading, in their order. */
-  private chores(): Chore[] {
-    const { pins } = this.told;
-    const chores: Chore[] = [];
-    const at = (atMs: number, act: () => void) => chores.push({ atMs, act });
-    for (const { formulaId, number, mixStartMs, mixEndMs, firstPourMs } of this.plan.lots) {
-      const lot = { formulaId, lot: number };
-      const batch = plannedLot(pins, this.desk.state(), formulaId, number)!;
-      for (const { ingredientId, massG } of batch.lines)
-        at(mixStartMs, () =>
-          this.desk.tap(mixStartMs, 'line-weighed', { ...lot, ingredientId, massG: massG && Math.max(0.1, massG) }),
-        );
-      at(mixEndMs, () =>
-        this.desk.tap(mixEndMs, 'lot-mixed', {
-          ...lot,
-          atMs: mixEndMs,
-          volumeMl: Math.round(batch.volumeMl),
-          batterC: 18,
-        }),
-      );
-      if (number === 1) at(firstPourMs - 60_000, () => this.desk.tap(firstPourMs - 60_000, 'rest-ended', lot));
-    }
-    for (const task of morningTasks(pins, this.desk.state(), this.plan, this.plan.startMs))
-      if (TASKS_BY_TAP.has(task.kind))
-        at(task.dueMs, () => this.desk.tap(task.dueMs, 'task-done', { taskId: task.id }));
-    for (const { zoneKey: key, lightMs, readyMs } of this.plan.preheats) {
-      const [stationId, zoneId] = key.split('/') as [string, string];
-      const heat = this.plan.preheat[key]!;
-      at(lightMs, () => this.turn(lightMs, stationId, zoneId, heat.boostMark));
-      at(readyMs, () => this.turn(readyMs, stationId, zoneId, heat.holdMark));
-      at(readyMs + 20_000, () => this.read(stationId, zoneId));
-    }
-    return chores.sort((a, b) => a.atMs - b.atMs);
   }
 
   private read(stationId: string, zoneId: string): void {

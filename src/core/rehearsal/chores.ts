@@ -1,0 +1,52 @@
+import { morningTasks, plannedLot, type RunPlan } from '#core/desk';
+import type { DeskSide } from './desk-side.ts';
+import type { ToldRun } from './rehearsal-run.ts';
+
+/** Something to do at a moment of its own. */
+export interface Chore {
+  readonly atMs: number;
+  act(): void;
+}
+
+/** What chores need of hands: to turn a burner and to read a zone. */
+export interface ChoreHands {
+  turn(atMs: number, stationId: string, zoneId: string, mark: number): void;
+  read(stationId: string, zoneId: string): void;
+}
+
+/** Tasks that these hands do when they are due; the others show in the log by what they are. */
+const TASKS_BY_TAP = new Set(['temper', 'melt', 'soak', 'oven', 'fruit']);
+
+/** What comes before the first pour, in its order: mixing, lighting and reading. */
+export function choresOf(told: ToldRun, desk: DeskSide, plan: RunPlan, hands: ChoreHands): Chore[] {
+  const { pins } = told;
+  const chores: Chore[] = [];
+  const at = (atMs: number, act: () => void) => chores.push({ atMs, act });
+  for (const { formulaId, number, mixStartMs, mixEndMs, firstPourMs } of plan.lots) {
+    const lot = { formulaId, lot: number };
+    const batch = plannedLot(pins, desk.state(), formulaId, number)!;
+    for (const { ingredientId, massG } of batch.lines)
+      at(mixStartMs, () =>
+        desk.tap(mixStartMs, 'line-weighed', { ...lot, ingredientId, massG: massG && Math.max(0.1, massG) }),
+      );
+    at(mixEndMs, () =>
+      desk.tap(mixEndMs, 'lot-mixed', {
+        ...lot,
+        atMs: mixEndMs,
+        volumeMl: Math.round(batch.volumeMl),
+        batterC: 18,
+      }),
+    );
+    if (number === 1) at(firstPourMs - 60_000, () => desk.tap(firstPourMs - 60_000, 'rest-ended', lot));
+  }
+  for (const task of morningTasks(pins, desk.state(), plan, plan.startMs))
+    if (TASKS_BY_TAP.has(task.kind)) at(task.dueMs, () => desk.tap(task.dueMs, 'task-done', { taskId: task.id }));
+  for (const { zoneKey: key, lightMs, readyMs } of plan.preheats) {
+    const [stationId, zoneId] = key.split('/') as [string, string];
+    const heat = plan.preheat[key]!;
+    at(lightMs, () => hands.turn(lightMs, stationId, zoneId, heat.boostMark));
+    at(readyMs, () => hands.turn(readyMs, stationId, zoneId, heat.holdMark));
+    at(readyMs + 20_000, () => hands.read(stationId, zoneId));
+  }
+  return chores.sort((a, b) => a.atMs - b.atMs);
+}
