@@ -21,16 +21,16 @@ function cookedFor(station: StationBody, size: { cellMm: number; stepS: number }
   plate.advanceTo(700);
   turn(5.5);
   for (let startS = PREHEAT_S; startS + CYCLE_S <= untilS; startS += CYCLE_S) {
-    const off = places.map(({ xMm, yMm }, i) => {
+    places.forEach(({ xMm, yMm }, i) => {
       plate.advanceTo(startS + i * 4);
-      return plate.pour({ xMm, yMm, diameterMm: DISC_MM, contactWm2K: 200, pouredC: 18 });
+      plate.pour({ xMm, yMm, diameterMm: DISC_MM, contactWm2K: 200, pouredC: 18 }, `${i}`);
     });
     look();
     plate.advanceTo(startS + 120);
     look();
-    off.forEach((lift, i) => {
+    places.forEach((_place, i) => {
       plate.advanceTo(startS + 130 + i * 3);
-      lift();
+      plate.lift(`${i}`);
     });
     plate.advanceTo(startS + CYCLE_S);
     look();

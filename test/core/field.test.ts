@@ -135,11 +135,11 @@ describe('the plate in two dimensions', () => {
   it('lying food dips its own place most, and its energy is drawn from the plate to a thousandth', () => {
     const plate = plateSimulator(GRIDDLE, { startC: 180, ambientC: 22 }, { cellMm: 15, stepS: 1 });
     const before = storedJ(plate.grid, plate.tempC);
-    const off = plate.pour({ xMm: 150, yMm: 225, diameterMm: 106, contactWm2K: 200, pouredC: 18 });
+    plate.pour({ xMm: 150, yMm: 225, diameterMm: 106, contactWm2K: 200, pouredC: 18 }, 'food');
     const { inJ, lostJ } = plate.advanceTo(60);
     expect((storedJ(plate.grid, plate.tempC) - before + lostJ) / inJ).toBeCloseTo(1, 3);
     expect(plate.at(150, 225)).toBeLessThan(plate.at(800, 225) - 15);
-    off();
+    plate.lift('food');
     const behind = () => plate.at(800, 225) - plate.at(150, 225);
     const dip = behind();
     plate.advanceTo(120);

@@ -12,7 +12,8 @@ import {
 } from '#core/plate';
 import { belief, type Belief } from './belief.ts';
 import { openPrior, type Expected } from './posterior.ts';
-import { contradictions, surfaceSeen, weigh, type Weighed } from './sightings.ts';
+import { contradictions } from './contradictions.ts';
+import { surfaceSeen, weigh, type Weighed } from './sightings.ts';
 import { spotSpreadC } from './spots.ts';
 import type { PlateReading } from './surface-likelihood.ts';
 

@@ -52,12 +52,14 @@ export function updated(
 }
 
 /** A share of belief that counts as none. */
-const RULED_OUT = 1e-12;
+export const RULED_OUT = 1e-12;
 
 export function scaledToOne(weights: Float64Array): Float64Array {
   let total = 0;
   for (let i = 0; i < weights.length; i++) total += weights[i]!;
-  return weights.map((weight) => weight / total);
+  const scaled = new Float64Array(weights.length);
+  for (let i = 0; i < weights.length; i++) scaled[i] = weights[i]! / total;
+  return scaled;
 }
 
 /** The belief over the zone's error alone, batter left aside; one weight for each of `ERRORS`. */

@@ -21,17 +21,9 @@ export {
   type CalibrationReading,
   type PairCalibration,
 } from './calibration.ts';
-export {
-  contradictions,
-  says,
-  surfaceSeen,
-  weigh,
-  type NamedPrior,
-  type PlateSpots,
-  type Says,
-  type Sighting,
-  type Weighed,
-} from './sightings.ts';
+export { contradictions } from './contradictions.ts';
+export { says, type Says } from './says.ts';
+export { surfaceSeen, weigh, type NamedPrior, type PlateSpots, type Sighting, type Weighed } from './sightings.ts';
 export { ownLnTime, type OwnCue } from './own-pace.ts';
 export { spotField, spotSpreadC, type SpotGuess, type SpotReading } from './spots.ts';
 export { surfaceLikelihood, type PlateReading, type SurfaceLikelihood } from './surface-likelihood.ts';

@@ -7,6 +7,7 @@ import {
   LN_BROWNING,
   LN_TIME,
   OF_BATTER,
+  RULED_OUT,
   TIMES,
   batterWeights,
   independent,
@@ -211,22 +212,43 @@ export function withErrorAfresh(prior: Posterior, errorSdC: number): Posterior {
   return priorPosterior(errorSdC, batterWeights(prior));
 }
 
+/** Sooner than this a belief has not faded to speak of, s. */
+export const FADES_AFTER_S = 8;
+
 /** The belief `elapsedS` later, nothing seen in between: the surface error spreads. */
 export function aged(prior: Posterior, elapsedS: number): Posterior {
-  const variance = min(MOST_WANDER_C2, WANDER_C2_PER_S * max(0, elapsedS));
-  if (variance < 0.25) return prior;
-  const reach = min(ERROR.count - 1, ceil((3 * sqrt(variance)) / ERROR.step));
-  const kernel = Array.from({ length: 2 * reach + 1 }, (_, i) =>
-    exp((-0.5 * ((i - reach) * ERROR.step) ** 2) / variance),
-  );
-  const weights = new Float64Array(prior.weights.length);
+  return elapsedS < FADES_AFTER_S ? prior : { weights: faded(prior.weights, elapsedS, OF_BATTER) };
+}
+
+/** The same of the belief over the zone's error alone. */
+export function agedErrors(prior: Float64Array, elapsedS: number): Float64Array {
+  return elapsedS < FADES_AFTER_S ? prior : faded(prior, elapsedS, 1);
+}
+
+/** A random walk of the error, over rows of `width` weights. */
+function faded(prior: Float64Array, elapsedS: number, width: number): Float64Array {
+  const variance = min(MOST_WANDER_C2, WANDER_C2_PER_S * elapsedS);
+  const kernel = wander(variance);
+  const reach = (kernel.length - 1) / 2;
+  const weights = new Float64Array(prior.length);
   for (let e = 0; e < ERROR.count; e++) {
-    for (let k = -reach; k <= reach; k++) {
-      const to = e + k;
-      if (to < 0 || to >= ERROR.count) continue;
+    const from = e * width;
+    let most = 0;
+    for (let i = 0; i < width; i++) most = max(most, prior[from + i]!);
+    if (most < RULED_OUT) continue;
+    for (let k = max(-reach, -e); k <= reach && e + k < ERROR.count; k++) {
       const share = kernel[k + reach]!;
-      for (let i = 0; i < OF_BATTER; i++) weights[to * OF_BATTER + i]! += prior.weights[e * OF_BATTER + i]! * share;
+      const to = from + k * width;
+      for (let i = 0; i < width; i++) weights[to + i]! += prior[from + i]! * share;
     }
   }
-  return { weights: scaledToOne(weights) };
+  return scaledToOne(weights);
+}
+
+/** Shares that go so many steps of the grid down and up: a normal curve, or what keeps its variance where it is narrow. */
+function wander(variance: number): number[] {
+  const toEach = variance / (2 * ERROR.step ** 2);
+  if (toEach < 0.5 * (1 - toEach)) return [toEach, 1 - 2 * toEach, toEach];
+  const reach = min(ERROR.count - 1, ceil((3 * sqrt(variance)) / ERROR.step));
+  return Array.from({ length: 2 * reach + 1 }, (_, i) => exp((-0.5 * ((i - reach) * ERROR.step) ** 2) / variance));
 }

@@ -1,10 +1,10 @@
 import type { Cue, TimelineTable } from '#core/piece';
 import type { SpotOnPlate, StationBody } from '#core/plate';
 import { belief, paceOf, type Belief } from './belief.ts';
-import { errorWeights, type Posterior } from './grid.ts';
+import type { Posterior } from './grid.ts';
 import {
+  FADES_AFTER_S,
   aged,
-  priorPosterior,
   withCue,
   withErrorAfresh,
   withNotYet,
@@ -87,16 +87,19 @@ export function weigh(
   plate: PlateSpots = EVEN,
 ): Weighed {
   const known = plate.known ?? [];
-  let key = `${prior.key} ${plate.spreadC} ${known.map(({ xMm, yMm, residualC }) => `${xMm},${yMm},${residualC}`).join()}`;
-  let node: Taken = { posterior: prior.posterior, spots: known, lastS: undefined };
-  for (const seen of [...sightings].sort((a, b) => a.atS - b.atS)) {
-    key += `;${seen.key}`;
-    const before = node;
-    node = remembered(key, () => takenIn(before, seen, plate.spreadC));
+  const ordered = [...sightings].sort((a, b) => a.atS - b.atS);
+  const spotsKey = known.map(({ xMm, yMm, residualC }) => `${xMm},${yMm},${residualC}`).join();
+  const names = [numberOf(`${prior.key} ${plate.spreadC} ${spotsKey}`)];
+  for (const seen of ordered) names.push(numberOf(`${names.at(-1)!};${seen.key}`));
+  let [count, node] = newestRemembered(names);
+  node ??= { posterior: prior.posterior, spots: known, fadedToS: undefined };
+  for (; count < ordered.length; count++) {
+    node = takenIn(node, ordered[count]!, plate.spreadC);
+    remember(names[count + 1]!, node);
   }
-  const { posterior, spots, lastS } = node;
+  const { posterior, spots, fadedToS } = node;
   return {
-    posterior: lastS === undefined ? posterior : aged(posterior, nowS - lastS),
+    posterior: fadedToS === undefined ? posterior : aged(posterior, nowS - fadedToS),
     ...{ spots, spreadC: plate.spreadC },
   };
 }
@@ -110,33 +113,59 @@ export interface NamedPrior {
 interface Taken {
   readonly posterior: Posterior;
   readonly spots: readonly SpotReading[];
-  readonly lastS: number | undefined;
+  /** Up to when the belief has faded; what is too short to be told is left for the next. */
+  readonly fadedToS: number | undefined;
 }
 
 function takenIn(before: Taken, seen: Sighting, spreadC: number): Taken {
-  const faded = before.lastS === undefined ? before.posterior : aged(before.posterior, seen.atS - before.lastS);
-  const lastS = seen.atS;
+  const { fadedToS = seen.atS } = before;
+  const fades = seen.atS - fadedToS >= FADES_AFTER_S;
+  const faded = fades ? aged(before.posterior, seen.atS - fadedToS) : before.posterior;
+  const nextS = fades ? seen.atS : fadedToS;
   // what was read of spots was of the other burner
-  if (seen.kind === 'moved') return { posterior: withErrorAfresh(faded, seen.errorSdC), spots: [], lastS };
+  if (seen.kind === 'moved') return { posterior: withErrorAfresh(faded, seen.errorSdC), spots: [], fadedToS: seen.atS };
   const reading = seen.kind === 'underside' ? spotByColour(seen, belief(faded)) : spotReading(seen);
   const spots = reading ? [...before.spots, reading] : before.spots;
-  return { posterior: taken(faded, seen, before.spots, spreadC), spots, lastS };
+  return { posterior: taken(faded, seen, before.spots, spreadC), spots, fadedToS: nextS };
 }
 
-/** The newest answers, about a hundred kilobytes each; a belief that grows by taps needs only the last. */
-const TAKEN = new Map<string, Taken>();
-const MOST_TAKEN = 96;
+/** The newest answers by their numbers, about a hundred kilobytes each; a belief that grows by taps needs only the last. */
+const TAKEN = new Map<number, Taken>();
+const MOST_TAKEN = 240;
 
-function remembered(key: string, make: () => Taken): Taken {
-  let node = TAKEN.get(key);
-  if (node) TAKEN.delete(key);
-  else node = make();
-  TAKEN.set(key, node);
+function remember(name: number, node: Taken): void {
+  TAKEN.delete(name);
+  TAKEN.set(name, node);
   if (TAKEN.size > MOST_TAKEN) TAKEN.delete(TAKEN.keys().next().value!);
-  return node;
 }
 
-function taken(
+/** How many of a chain's sightings the newest remembered belief has taken in, and that belief. */
+function newestRemembered(names: readonly number[]): [number, Taken | undefined] {
+  for (let count = names.length - 1; count > 0; count--) {
+    const node = TAKEN.get(names[count]!);
+    if (!node) continue;
+    remember(names[count]!, node);
+    return [count, node];
+  }
+  return [0, undefined];
+}
+
+/** A number for each chain of sightings, by the number of what came before and the name of the last. */
+const NUMBERS = new Map<string, number>();
+const MOST_NUMBERS = 20_000;
+let lastNumber = 0;
+
+function numberOf(name: string): number {
+  let number = NUMBERS.get(name);
+  if (number === undefined) {
+    if (NUMBERS.size > MOST_NUMBERS) NUMBERS.clear();
+    NUMBERS.set(name, (number = ++lastNumber));
+  }
+  return number;
+}
+
+/** A belief with one sighting more. */
+export function taken(
   posterior: Posterior,
   seen: Exclude<Sighting, { kind: 'moved' }>,
   spots: readonly SpotReading[],
@@ -187,76 +216,3 @@ function spotByColour(seen: Extract<Sighting, { kind: 'underside' }>, known: Bel
 }
 const COLOUR_SPAN_C = 48;
 const COLOUR_STEP_C = 6;
-
-/** What one look says by itself, °C: nine in ten between these; an open end is null. */
-export interface Says {
-  readonly lowC: number | null;
-  readonly highC: number | null;
-}
-
-const SAYS = { fromC: 20, toC: 380, stepC: 2 };
-
-export function says(likelihood: SurfaceLikelihood): Says {
-  const count = (SAYS.toC - SAYS.fromC) / SAYS.stepC;
-  const weights = Array.from({ length: count }, (_, i) => Math.exp(likelihood(SAYS.fromC + (i + 0.5) * SAYS.stepC)));
-  // what a slip of the eye might say anywhere is left out
-  const floor = Math.min(...weights);
-  const clean = weights.map((weight) => weight - floor);
-  const total = clean.reduce((sum, weight) => sum + weight, 0);
-  const peak = Math.max(...clean);
-  const at = (share: number) => {
-    let sum = 0;
-    const index = clean.findIndex((weight) => (sum += weight) >= share * total);
-    return SAYS.fromC + (index + 0.5) * SAYS.stepC;
-  };
-  return {
-    lowC: clean[0]! > peak / 2 ? null : at(0.05),
-    highC: clean.at(-1)! > peak / 2 ? null : at(0.95),
-  };
-}
-
-/** Two looks contradict each other when less than this share of what they say overlaps. Assumed. */
-const LEAST_OVERLAP = 0.12;
-
-/**
- * Which looks at the surface contradict which: pairs of indices. Each is taken by itself, without the prior, as it would
- * be believed now.
- */
-export function contradictions(sightings: readonly Sighting[], spreadC = EVEN.spreadC): [number, number][] {
-  const latestS = Math.max(0, ...sightings.map((seen) => seen.atS));
-  const movedS = Math.max(-Infinity, ...sightings.flatMap((seen) => (seen.kind === 'moved' ? seen.atS : [])));
-  const alone = sightings.map((seen) =>
-    seen.kind === 'moved' || seen.kind === 'cue' || seen.kind === 'notYet' || seen.atS < movedS
-      ? undefined
-      : byItself(seen, latestS, spreadC),
-  );
-  const pairs: [number, number][] = [];
-  alone.forEach((one, i) =>
-    alone.slice(0, i).forEach((other, j) => {
-      if (!one || !other || elsewhere(sightings[i]!, sightings[j]!)) return;
-      const shared = one.reduce((sum, weight, e) => sum + Math.min(weight, other[e]!), 0);
-      if (shared < LEAST_OVERLAP) pairs.push([j, i]);
-    }),
-  );
-  return pairs;
-}
-
-/** Two spots so far apart may well differ: that is what a hot spot is, not a contradiction, mm. Assumed. */
-const ELSEWHERE_MM = 60;
-
-function elsewhere(a: Sighting, b: Sighting): boolean {
-  if (a.kind === 'moved' || b.kind === 'moved' || !a.spot || !b.spot) return false;
-  return Math.hypot(a.spot.xMm - b.spot.xMm, a.spot.yMm - b.spot.yMm) > ELSEWHERE_MM;
-}
-
-/** Nothing is known but the look: wide enough to be flat. */
-const FLAT = priorPosterior(300);
-
-function byItself(
-  seen: Exclude<Sighting, { kind: 'moved' | 'cue' | 'notYet' }>,
-  nowS: number,
-  spreadC: number,
-): Float64Array {
-  const { posterior } = weigh({ key: 'flat', posterior: FLAT }, [seen], nowS, { spreadC });
-  return errorWeights(posterior);
-}

@@ -39,8 +39,32 @@ function covariance(spreadC: number, a: SpotOnPlate, b: SpotOnPlate): number {
 }
 
 /** What earlier readings say of spots of a plate (kriging: Rasmussen & Williams 2006, ch. 2); they are weighed once. */
-export function spotField(known: readonly SpotReading[], spreadC: number): (at: SpotOnPlate) => SpotGuess {
-  if (known.length === 0) return () => ({ interceptC: 0, slope: 0, sdC: spreadC });
+export function spotField(readings: readonly SpotReading[], spreadC: number): (at: SpotOnPlate) => SpotGuess {
+  if (readings.length === 0) return () => ({ interceptC: 0, slope: 0, sdC: spreadC });
+  const earlier = FIELDS.get(readings);
+  if (earlier?.spreadC === spreadC) return earlier.field;
+  const field = fieldOf(oneEach(readings), spreadC);
+  FIELDS.set(readings, { spreadC, field });
+  return field;
+}
+
+/** Asked again and again of the same readings. */
+const FIELDS = new WeakMap<readonly SpotReading[], { spreadC: number; field: (at: SpotOnPlate) => SpotGuess }>();
+
+/** Readings of one spot as one, each weighed by its precision: they say the same together. */
+function oneEach(readings: readonly SpotReading[]): SpotReading[] {
+  const spots = new Map<string, SpotReading>();
+  for (const reading of readings) {
+    const key = `${reading.xMm} ${reading.yMm}`;
+    const other = spots.get(key);
+    const [a, b] = [reading.sdC ** -2, (other?.sdC ?? Infinity) ** -2];
+    const residualC = (a * reading.residualC + b * (other?.residualC ?? 0)) / (a + b);
+    spots.set(key, { ...reading, residualC, sdC: (a + b) ** -0.5 });
+  }
+  return [...spots.values()];
+}
+
+function fieldOf(known: readonly SpotReading[], spreadC: number): (at: SpotOnPlate) => SpotGuess {
   const lower = cholesky(
     known.map((a, i) => known.map((b, j) => covariance(spreadC, a, b) + (i === j ? a.sdC ** 2 : 0))),
   );

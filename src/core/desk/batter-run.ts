@@ -15,6 +15,7 @@ import type { StationBody } from '#core/plate';
 import { filmDisc, placesFault, placesOn, slumpDisc, type Disc, type LayoutWish, type Place } from '#core/pour';
 import { larderOf, onStation, pinnedFormula, pinnedStation, type BriefItem, type Pins, type RunState } from '#core/run';
 import { calibratedBody } from './calibration-pins.ts';
+import { onceFor, type Memory } from './once.ts';
 
 /** A test piece a zone, and a little that stays in the bowl. Common practice: make 5–10 % extra, no source. */
 const EXTRA_SHARE = 0.05;
@@ -49,20 +50,35 @@ export function discInRun(
   formulaId: string,
   stationId: string,
 ): Disc {
-  return discOn(
-    formulaOf(pins, formulaId),
-    stationOf(pins, stationId),
-    portionMl(pins, state, formulaId),
-    larderOf(pins),
-    state.mouldMm.get(formulaId),
+  return onceFor(DISCS, pins, state, `${formulaId} ${stationId}`, () =>
+    discOn(
+      formulaOf(pins, formulaId),
+      stationOf(pins, stationId),
+      portionMl(pins, state, formulaId),
+      larderOf(pins),
+      state.mouldMm.get(formulaId),
+    ),
   );
 }
+const DISCS: Memory<Disc> = new WeakMap();
 
 /**
  * The places of a formula's pieces on a station, marked: as they were laid, or the desk's own. Laid places that the
  * portion has outgrown do not stand.
  */
 export function placesIn(
+  pins: Pins,
+  state: Pick<RunState, 'portionMl' | 'mouldMm' | 'places'>,
+  formulaId: string,
+  stationId: string,
+  wish?: LayoutWish,
+): Place[] {
+  if (wish) return laidPlaces(pins, state, formulaId, stationId, wish);
+  return onceFor(PLACES, pins, state, `${formulaId} ${stationId}`, () => laidPlaces(pins, state, formulaId, stationId));
+}
+const PLACES: Memory<Place[]> = new WeakMap();
+
+function laidPlaces(
   pins: Pins,
   state: Pick<RunState, 'portionMl' | 'mouldMm' | 'places'>,
   formulaId: string,

@@ -17,6 +17,7 @@ import { zoneKey, type Piece, type Pins, type RunState, type ZoneState } from '#
 import { formulaOf, placesIn, portionMl } from './batter-run.ts';
 import { pieceInput, type PourRef } from './piece-input.ts';
 import { advisedMark, headingC, heatAlarm, usualFoodW, zoneHeat, type HeatAlarm, type ZoneHeat } from './heat.ts';
+import { onceFor, type Memory } from './once.ts';
 import { recoveryOf, type Recovery } from './recovery.ts';
 import { stationNow } from './station-now.ts';
 import { COOKING_HEAT_J_PER_G, USUAL_COOK_S, surfaceModel } from './surface-model.ts';
@@ -136,9 +137,10 @@ export function forecast(pins: Pins, state: RunState, nowMs: number, tables: Tab
           const ofPiece = tableFor(pins, state, piece, tables, piece.pouredAtMs);
           const under = underPiece(pins, state, model, piece, ofPiece);
           const there = atSpot(under, believed, placeOf(pins, state, piece));
-          const before = [...state.pieces.values()].filter(
-            (other) => other.placeId === piece.placeId && other.stationId === stationId && isBefore(other, piece),
-          );
+          const before = [...state.pieces.values()]
+            .filter((other) => other.placeId === piece.placeId && other.stationId === stationId)
+            .filter((other) => other.cues.length > 0 && isBefore(other, piece))
+            .slice(-MOST_BEFORE);
           const due = (of: Piece) => {
             const at = atSpot(underPiece(pins, state, model, of, ofPiece), believed, placeOf(pins, state, of));
             return ownCues(of, timelineAt(ofPiece, believedC(at.expected, at.known), pace).cues);
@@ -146,7 +148,7 @@ export function forecast(pins: Pins, state: RunState, nowMs: number, tables: Tab
           const slower = Math.exp(
             ownLnTime(
               due(piece),
-              before.filter((other) => other.cues.length > 0).map((other) => due(other)),
+              before.map((other) => due(other)),
             ),
           );
           pieces[piece.id] = pieceForecast(piece, ofPiece, there.expected, there.known, slower);
@@ -156,6 +158,9 @@ export function forecast(pins: Pins, state: RunState, nowMs: number, tables: Tab
   }
   return { atMs: nowMs, pieces, zones };
 }
+
+/** So many pieces that lay on a place before say of it what there is to say. */
+const MOST_BEFORE = 4;
 
 /** Less than this is noise to a cook, °C. Common practice, no source. */
 const WORTH_SAYING_C = 7;
@@ -207,16 +212,26 @@ export function tableFor(
   tables: TableCache,
   pouredAtMs: number,
 ): TimelineTable {
-  return tableOf(pieceInput(pins, state, ref, pouredAtMs), tables);
+  const { formulaId, stationId, zoneId, lot, doses, volumeMl } = ref;
+  const key = `${formulaId} ${stationId} ${zoneId} ${lot} ${doses} ${volumeMl} ${pouredAtMs}`;
+  return tableOf(
+    onceFor(INPUTS, pins, state, key, () => pieceInput(pins, state, ref, pouredAtMs)),
+    tables,
+  );
 }
+const INPUTS: Memory<PieceInput> = new WeakMap();
 
 /** The table of an input, made once. */
 export function tableOf(input: PieceInput, tables: TableCache): TimelineTable {
-  const key = JSON.stringify(input);
+  let key = KEYS.get(input);
+  if (key === undefined) KEYS.set(input, (key = JSON.stringify(input)));
   let table = tables.get(key);
   if (!table) tables.set(key, (table = timelineTable(input)));
   return table;
 }
+
+/** Inputs are long to write out. */
+const KEYS = new WeakMap<PieceInput, string>();
 
 function isBefore(other: Piece, piece: Piece): boolean {
   return other.formulaId === piece.formulaId && other.pouredAtMs < piece.pouredAtMs;
@@ -250,7 +265,10 @@ function pieceForecast(
       bestMs: afterFlip(timeline.lift.bestS),
       latestMs: afterFlip(timeline.lift.latestS),
     },
-    cueSpreadS: cueSpreads(table, surfaceC, timeline, expected.share * known.errorSdC),
+    // costs simulations the first time: worked out when asked
+    get cueSpreadS() {
+      return cueSpreads(table, surfaceC, timeline, expected.share * known.errorSdC);
+    },
     tooHot: timeline.tooHot,
     windowUpToC: hottestWithWindowC(table),
     timeline,

@@ -93,16 +93,10 @@ function simulated(pins: Pins, state: RunState, stationId: string, station: Stat
   for (const piece of pieces) {
     const body = formulaOf(pins, piece.formulaId);
     const { diameterMm } = discOn(body, station, piece.volumeMl, larder, state.mouldMm.get(piece.formulaId));
-    let lift: (() => void) | undefined;
-    acts.push({
-      atMs: piece.pouredAtMs,
-      act: () =>
-        (lift = plate.pour({
-          ...placeOf(pins, state, piece),
-          ...{ diameterMm, contactWm2K: CONTACT_WM2K, pouredC: pins.roomC },
-        })),
-    });
-    if (piece.offAtMs !== null && piece.offAtMs <= nowMs) acts.push({ atMs: piece.offAtMs, act: () => lift?.() });
+    const food = { ...placeOf(pins, state, piece), diameterMm, contactWm2K: CONTACT_WM2K, pouredC: pins.roomC };
+    acts.push({ atMs: piece.pouredAtMs, act: () => plate.pour(food, piece.id) });
+    if (piece.offAtMs !== null && piece.offAtMs <= nowMs)
+      acts.push({ atMs: piece.offAtMs, act: () => plate.lift(piece.id) });
   }
   for (const { atMs, act } of acts.sort((a, b) => a.atMs - b.atMs)) {
     plate.advanceTo(Math.max(0, (atMs - fromMs) / 1000));

@@ -17,6 +17,7 @@ import {
   type ZoneTrack,
 } from '#core/plate';
 import { zoneKey, type Piece, type Pins, type RunState, type ZoneState } from '#core/run';
+import { onceFor, type Memory } from './once.ts';
 import { discInRun, formulaOf, placesIn, stationOf } from './batter-run.ts';
 
 /** Heat a gram of batter takes while it cooks, J: warming by 75 K, and the steam that leaves: a tenth of a cake, a third of a film. From the piece model. */
@@ -71,7 +72,7 @@ export function surfaceModel(
   const startMs = Math.min(...lit);
   const seconds = (ms: number) => (ms - startMs) / 1000;
   const onMs = startMs + Math.ceil((untilMs - startMs) / ASKED_EVERY_MS) * ASKED_EVERY_MS;
-  const { stretches, record } = remembered(pins, state, `${stationId} ${startMs} ${onMs}`, () =>
+  const { stretches, record } = onceFor(HISTORIES, pins, state, `${stationId} ${startMs} ${onMs}`, () =>
     historyOf(pins, state, stationId, startMs, onMs),
   );
   const shareOf = (atMs: number) => {
@@ -143,15 +144,30 @@ function historyOf(pins: Pins, state: RunState, stationId: string, startMs: numb
       station: { ...station, zones: under.map(({ zone }) => zone) },
       turns: under.flatMap(({ zone, turns }) => turns.map((turn) => ({ ...turn, zoneId: zone.id }))),
     });
-    startC = tracks.map((track, z) => lastKnownC(zones[z], track, atMs, endMs, seconds));
+    if (index + 1 < fromMs.length) startC = tracks.map((track, z) => lastKnownC(zones[z], track, atMs, endMs, seconds));
     return { atMs, tracks };
   });
   let record: PlateRecord | undefined;
   return {
     stretches,
-    record: () => (record ??= plateRecord(recorded, foodsOn(pins, state, stationId, startMs), pins.roomC)),
+    record: () => (record ??= recordOn(pins, stationId, recorded, foodsOn(pins, state, stationId, startMs))),
   };
 }
+
+/** A plate's record, going on from the last one of the same plate. */
+function recordOn(
+  pins: Pins,
+  stationId: string,
+  stretches: readonly RecordedStretch[],
+  foods: readonly RecordedFood[],
+): PlateRecord {
+  let ofPins = RECORDED.get(pins);
+  if (!ofPins) RECORDED.set(pins, (ofPins = new Map()));
+  const record = plateRecord(stretches, foods, pins.roomC, ofPins.get(stationId));
+  ofPins.set(stationId, record);
+  return record;
+}
+const RECORDED = new WeakMap<Pins, Map<string, PlateRecord>>();
 
 /**
  * How warm a zone goes over to the next burner: as the model has it, put right by the last thermometer that was read on
@@ -175,23 +191,8 @@ function lastKnownC(
 /** Below this share of its error a plate is too cold for a reading to say much of it later. */
 const LEAST_SHARE = 0.3;
 
-/** Zones of one plate share their tracks: what was worked out for one state of a run is kept as long as that state. */
-function remembered(pins: Pins, state: RunState, key: string, make: () => History): History {
-  let ofPins = TRACKED.get(state);
-  if (!ofPins) TRACKED.set(state, (ofPins = new WeakMap()));
-  let known = ofPins.get(pins);
-  if (!known) ofPins.set(pins, (known = new Map()));
-  let history = known.get(key);
-  if (!history) {
-    if (known.size > MOST_KEPT) known.clear();
-    known.set(key, (history = make()));
-  }
-  return history;
-}
-
-const TRACKED = new WeakMap<RunState, WeakMap<Pins, Map<string, History>>>();
-/** A state that is asked at many moments keeps only the latest answers. */
-const MOST_KEPT = 8;
+/** Zones of one plate share their history. */
+const HISTORIES: Memory<History> = new WeakMap();
 
 /** How a piece draws from the metal: when its crust has formed, and how much more while it is wet, W/m²K. From the piece model. */
 const DRAWS = { contactWm2K: 150, wetterWm2K: 230 };

@@ -66,7 +66,7 @@ export function zoneBelief(
   const looks = sightings.filter((seen) => 'reading' in seen) as (Sighting & { reading: Reading })[];
   const against = contradicted(looks, spreadC);
   return {
-    known: belief(weighed.posterior),
+    known: believed(weighed.posterior),
     weighed,
     readings: looks.map((look, index) => ({
       reading: look.reading,
@@ -85,8 +85,16 @@ export function withElsewhere(own: ZoneBelief, elsewhere: readonly ZoneBelief[])
     own.weighed.posterior,
     others.map(({ weighed }) => weighed.posterior),
   );
-  return { ...own, known: belief(posterior), weighed: { ...own.weighed, posterior } };
+  return { ...own, known: believed(posterior), weighed: { ...own.weighed, posterior } };
 }
+
+/** What a posterior says, worked out once. */
+function believed(posterior: Posterior): Belief {
+  let known = BELIEVED.get(posterior);
+  if (!known) BELIEVED.set(posterior, (known = belief(posterior)));
+  return known;
+}
+const BELIEVED = new WeakMap<Posterior, Belief>();
 
 const assumedPrior = named('assumed', priorPosterior);
 const unreadPrior = named('open', openPrior);

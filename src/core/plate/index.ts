@@ -34,7 +34,8 @@ export {
   type SpotOnPlate,
 } from './reading.ts';
 export { plateRecord, type PlateRecord, type RecordedFood, type RecordedStretch } from './record.ts';
-export { plateSimulator, type FoodOnPlate, type HeatSpot, type PlateSimulator, type PlateTruth } from './simulator.ts';
+export type { FoodOnPlate } from './food.ts';
+export { plateSimulator, type HeatSpot, type PlateSimulator, type PlateTruth } from './simulator.ts';
 export {
   COATINGS,
   METALS,

@@ -1,5 +1,6 @@
+import type { FoodOnPlate } from './food.ts';
 import type { SpotOnPlate } from './reading.ts';
-import { plateSimulator, type FoodOnPlate, type PlateSnapshot } from './simulator.ts';
+import { plateSimulator, type PlateSimulator, type SavedPlate } from './simulator.ts';
 import { cellMiddle, plateSizeMm, zoneAt, type StationBody } from './station.ts';
 
 const { ceil, max, min } = Math; // bound once: asked for at every cell of every step
@@ -37,72 +38,115 @@ const STEADY_SWING_C = 1;
 /**
  * Follows a plate through its history and on to the end of the last stretch: burners heat their own place first, food
  * cools its own, and metal evens out over minutes.
+ * @param earlier a record of the same plate: as far as the same was done to it, it is taken over and not followed anew
  */
 export function plateRecord(
   stretches: readonly RecordedStretch[],
   foods: readonly RecordedFood[],
   ambientC: number,
+  earlier?: PlateRecord,
 ): PlateRecord {
-  const shots: Shot[] = [];
-  let before: Float64Array | undefined;
-  for (const { station, fromS, toS, startC, turns } of stretches) {
-    const { widthMm, depthMm } = plateSizeMm(station);
-    const cut = { cellMm: min(widthMm, depthMm) / CELLS, stepS: STEP_S };
-    const plate = plateSimulator(steadied(station), { startC: startC[0]!, ambientC }, cut);
-    if (before) plate.tempC.set(before);
-    const means = station.zones.map(({ id }) => plate.zoneMeanC(id));
-    plate.tempC.forEach((tempC, cell) => {
-      const zone = station.zones.indexOf(zoneAt(station, cellMiddle(station, plate.grid, cell).xMm));
-      plate.tempC[cell] = tempC + startC[zone]! - means[zone]!;
-    });
-    const deeds: Deed[] = turns.map(({ atS, zoneId, mark }) => ({ atS, act: () => plate.turn(zoneId, mark) }));
-    for (const food of foods) {
-      if (food.toS <= fromS || food.fromS >= toS) continue;
-      let off: (() => void) | undefined;
-      deeds.push({ atS: food.fromS, act: () => void (off = plate.pour(food)) });
-      deeds.push({ atS: food.toS, act: () => off?.() });
-    }
-    for (let atS = fromS; atS < toS; atS += SHOT_EVERY_S) deeds.push({ atS, act: () => undefined });
-    deeds.push({ atS: toS, act: () => undefined });
-    for (const { atS, act } of deeds.sort((a, b) => a.atS - b.atS)) {
-      if (atS > toS) break;
-      plate.advanceTo(max(plate.timeS(), atS - fromS));
-      if (shots.at(-1)?.atS !== atS || atS === fromS) shots.push({ atS, ...plate.snapshot() });
-      act();
-    }
-    before = plate.tempC;
+  const deeds = stretches.flatMap((stretch) => deedsOf(stretch, foods, ambientC));
+  const known = (earlier && TAPES.get(earlier)) ?? [];
+  let same = 0;
+  while (same < known.length && same < deeds.length && known[same]!.name === deeds[same]!.name) same++;
+  const tape = known.slice(0, same);
+  const last = tape.at(-1);
+  let plate = last?.plate;
+  if (last) plate!.resume(last.after);
+  for (const { name, atS, fromS, begin, act } of deeds.slice(same)) {
+    plate?.advanceTo(max(plate.timeS(), atS - fromS));
+    if (begin) plate = begin(plate);
+    act?.(plate!);
+    tape.push({ name, atS, begins: begin !== undefined, plate: plate!, after: plate!.saved() });
   }
-  return {
-    zoneC: (atS, zoneId) => shots[lastUpTo(shots, atS)]!.zoneMeanC(zoneId),
-    at: (atS, { xMm, yMm }) => shots[lastUpTo(shots, atS)]!.at(xMm, yMm),
+  // at a pour it tells how it was just before, which is how it is: only what comes after differs
+  const shots = tape.filter(({ atS, begins }, i) => begins || atS !== tape[i - 1]?.atS);
+  const record: PlateRecord = {
+    zoneC: (atS, zoneId) => shots[lastUpTo(shots, atS)]!.after.view.zoneMeanC(zoneId),
+    at: (atS, { xMm, yMm }) => shots[lastUpTo(shots, atS)]!.after.view.at(xMm, yMm),
     beneathC(fromS, toS, { xMm, yMm, diameterMm }) {
       const r = ASKED_AT * (diameterMm / 2);
       let sum = 0;
       let count = 0;
       for (let i = lastUpTo(shots, fromS) + 1; i < shots.length && (count === 0 || shots[i]!.atS <= toS); i++) {
-        const { at } = shots[i]!;
+        const { at } = shots[i]!.after.view;
         sum += (at(xMm, yMm) + at(xMm - r, yMm) + at(xMm + r, yMm) + at(xMm, yMm - r) + at(xMm, yMm + r)) / 5;
         count += 1;
       }
-      return count > 0 ? sum / count : shots.at(-1)!.at(xMm, yMm);
+      return count > 0 ? sum / count : shots.at(-1)!.after.view.at(xMm, yMm);
     },
   };
+  TAPES.set(record, tape);
+  return record;
 }
+
+/** What was done to each recorded plate, and how it was after each deed. */
+const TAPES = new WeakMap<PlateRecord, readonly Recorded[]>();
 
 /** Share of a disc's radius at which the metal beneath is asked besides its middle. */
 const ASKED_AT = 0.6;
 
-interface Shot extends PlateSnapshot {
+/** Something done to a plate, by a name that tells all of it; the first of a stretch lays its plate under the burners. */
+interface Deed {
+  readonly name: string;
   readonly atS: number;
+  readonly fromS: number;
+  readonly begin?: (before: PlateSimulator | undefined) => PlateSimulator;
+  readonly act?: (plate: PlateSimulator) => void;
 }
 
-interface Deed {
-  readonly atS: number;
-  act(): void;
+interface Recorded extends Pick<Deed, 'name' | 'atS'> {
+  readonly begins: boolean;
+  readonly plate: PlateSimulator;
+  readonly after: SavedPlate;
+}
+
+/** Everything done in a stretch, in order: burners turned, food laid down and taken off, and looks in between. */
+function deedsOf(stretch: RecordedStretch, foods: readonly RecordedFood[], ambientC: number): Deed[] {
+  const { station, fromS, toS, startC, turns } = stretch;
+  const deeds: Deed[] = turns.map(({ atS, zoneId, mark }) => ({
+    ...{ name: `turn ${atS} ${zoneId} ${mark}`, atS, fromS },
+    act: (plate) => plate.turn(zoneId, mark),
+  }));
+  for (const food of foods) {
+    if (food.toS <= fromS || food.fromS >= toS) continue;
+    const called = `${food.fromS} ${food.xMm} ${food.yMm} ${food.diameterMm}`;
+    deeds.push(
+      { name: `pour ${called}`, atS: food.fromS, fromS, act: (plate) => void plate.pour(food, called) },
+      { name: `lift ${food.toS} ${called}`, atS: food.toS, fromS, act: (plate) => plate.lift(called) },
+    );
+  }
+  const look = (atS: number) => deeds.push({ name: `look ${atS}`, atS, fromS });
+  for (let atS = fromS; atS < toS; atS += SHOT_EVERY_S) look(atS);
+  look(toS);
+  const name = `begin ${fromS} ${ambientC} ${startC.join()} ${JSON.stringify(station)}`;
+  return [
+    { name, atS: fromS, fromS, begin: (before) => beginning(stretch, ambientC, before) },
+    ...deeds.filter(({ atS }) => atS <= toS).sort((a, b) => a.atS - b.atS),
+  ];
+}
+
+/** A plate as it comes under a stretch's burners: its pattern as it was, its zones as warm as told. */
+function beginning(
+  { station, startC }: RecordedStretch,
+  ambientC: number,
+  before: PlateSimulator | undefined,
+): PlateSimulator {
+  const { widthMm, depthMm } = plateSizeMm(station);
+  const cut = { cellMm: min(widthMm, depthMm) / CELLS, stepS: STEP_S };
+  const plate = plateSimulator(steadied(station), { startC: startC[0]!, ambientC }, cut);
+  if (before) plate.tempC.set(before.tempC);
+  const means = station.zones.map(({ id }) => plate.zoneMeanC(id));
+  plate.tempC.forEach((tempC, cell) => {
+    const zone = station.zones.indexOf(zoneAt(station, cellMiddle(station, plate.grid, cell).xMm));
+    plate.tempC[cell] = tempC + startC[zone]! - means[zone]!;
+  });
+  return plate;
 }
 
 /** Index of the last shot up to a moment. */
-function lastUpTo(shots: readonly Shot[], atS: number): number {
+function lastUpTo(shots: readonly Pick<Recorded, 'atS'>[], atS: number): number {
   let low = 0;
   let high = shots.length - 1;
   while (low < high) {

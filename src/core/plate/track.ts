@@ -116,7 +116,7 @@ function temperatures(
     const tempC = new Float64Array(count);
     tempC[0] = startC + (z === nudgedZone ? nudge.startC : 0);
     return {
-      ...{ zone, dial, loads, tempC, turn: 0, mark: 0, powerW: 0 },
+      ...{ zone, dial, foodW: drawn(loads, startS, count), tempC, turn: 0, mark: 0, powerW: 0 },
       turns: [...turns].sort((a, b) => a.atS - b.atS),
       takeUp: zone.lagS ? 1 - exp(-STEP_S / zone.lagS) : 1,
       fullW: zone.fullPowerW * (z === nudgedZone ? nudge.gain : 1),
@@ -128,8 +128,7 @@ function temperatures(
     for (const [z, burner] of burners.entries()) {
       const { zone, dial, turns, tempC, fullW } = burner;
       while (burner.turn < turns.length && turns[burner.turn]!.atS <= atS) burner.mark = turns[burner.turn++]!.mark;
-      let foodW = 0;
-      for (const load of burner.loads) if (load.fromS <= atS && atS < load.toS) foodW += load.powerW;
+      const foodW = burner.foodW[i - 1]!;
       const before = tempC[i - 1]!;
       let lost = lossW(zone, before, ambientC);
       if (z > 0) lost += betweenWK * (before - burners[z - 1]!.tempC[i - 1]!);
@@ -147,6 +146,15 @@ function temperatures(
     }
   }
   return burners.map(({ tempC }) => tempC);
+}
+
+/** What food draws in each step, W. */
+function drawn(loads: readonly FoodLoad[], startS: number, steps: number): Float64Array {
+  const foodW = new Float64Array(steps);
+  for (const { fromS, toS, powerW } of loads)
+    for (let i = max(0, ceil((fromS - startS) / STEP_S)); i < steps && startS + i * STEP_S < toS; i++)
+      foodW[i]! += powerW;
+  return foodW;
 }
 
 /** A cycling thermostat closes what it lacks in about so long, s. Assumed. */

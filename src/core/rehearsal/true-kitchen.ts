@@ -34,7 +34,6 @@ interface Lying {
   readonly radiusMm: number;
   readonly live: LivePiece;
   readonly type: PieceInput['batter']['type'];
-  readonly takeOff: () => void;
   readonly pouredS: number;
   flippedS: number | null;
   /** When its inside was done, s from the flip. */
@@ -92,14 +91,13 @@ export class TrueKitchen {
     this.plateOf(stationId).turn(zoneId, mark);
   }
 
-  /** Cooks on to a moment; returns what eyes call on the way, and stops at the first call. */
+  /** Cooks on, in whole steps, up to a moment or just past it; returns what eyes call on the way, and stops at the first call. */
   advanceTo(timeS: number): CueCall | null {
     while (this.nowS < timeS - 1e-9) {
-      const spanS = Math.min(STEP_S, timeS - this.nowS);
-      this.nowS += spanS;
+      this.nowS += STEP_S;
       for (const plate of this.plates.values()) plate.advanceTo(this.nowS);
       for (const lying of this.onPlate) {
-        lying.live.cook(beneathC(lying), spanS);
+        lying.live.cook(beneathC(lying), STEP_S);
         if (lying.flippedS !== null && lying.doneS === null && lying.live.inside().cooked)
           lying.doneS = this.nowS - lying.pouredS - lying.flippedS;
       }
@@ -123,14 +121,10 @@ export class TrueKitchen {
       thicknessMm: input.thicknessMm * Math.exp(lnThickness),
       parameters: this.parameters,
     });
-    const takeOff = plate.pour({
-      ...at,
-      diameterMm: 2 * radiusMm,
-      ...{ contactWm2K: 0, pouredC: input.batterC },
-      drawnWm2: () => live.drawnWm2,
-    });
+    const food = { ...at, diameterMm: 2 * radiusMm, contactWm2K: 0, pouredC: input.batterC };
+    plate.pour({ ...food, drawnWm2: () => live.drawnWm2 }, pieceId);
     const lying: Lying = {
-      ...{ pieceId, plate, spot: at, radiusMm, live, takeOff },
+      ...{ pieceId, plate, spot: at, radiusMm, live },
       type: input.batter.type,
       pouredS: this.nowS,
       ...{ flippedS: null, doneS: null, off: null },
@@ -150,7 +144,7 @@ export class TrueKitchen {
   lift(pieceId: string): void {
     const lying = this.pieceOf(pieceId);
     lying.off = lying.live.inside();
-    lying.takeOff();
+    lying.plate.lift(pieceId);
     this.onPlate.delete(lying);
     const plateC = beneathC(lying);
     while (!lying.live.followed) lying.live.cook(plateC, 10);

@@ -1,0 +1,58 @@
+import { errorWeights } from './grid.ts';
+import { agedErrors, priorPosterior } from './posterior.ts';
+import { taken, type Sighting } from './sightings.ts';
+import { spotSpreadC } from './spots.ts';
+
+/** Two looks contradict each other when less than this share of what they say overlaps. Assumed. */
+const LEAST_OVERLAP = 0.12;
+
+/**
+ * Which looks at the surface contradict which: pairs of indices. Each is taken by itself, without the prior, as it would
+ * be believed now.
+ */
+export function contradictions(sightings: readonly Sighting[], spreadC = spotSpreadC(0)): [number, number][] {
+  const latestS = Math.max(0, ...sightings.map((seen) => seen.atS));
+  const movedS = Math.max(-Infinity, ...sightings.flatMap((seen) => (seen.kind === 'moved' ? seen.atS : [])));
+  const alone = sightings.map((seen) =>
+    seen.kind === 'moved' || seen.kind === 'cue' || seen.kind === 'notYet' || seen.atS < movedS
+      ? undefined
+      : byItself(seen, latestS, spreadC),
+  );
+  const pairs: [number, number][] = [];
+  alone.forEach((one, i) =>
+    alone.slice(0, i).forEach((other, j) => {
+      if (!one || !other || elsewhere(sightings[i]!, sightings[j]!)) return;
+      const shared = one.reduce((sum, weight, e) => sum + Math.min(weight, other[e]!), 0);
+      if (shared < LEAST_OVERLAP) pairs.push([j, i]);
+    }),
+  );
+  return pairs;
+}
+
+/** Two spots so far apart may well differ: that is what a hot spot is, not a contradiction, mm. Assumed. */
+const ELSEWHERE_MM = 60;
+
+function elsewhere(a: Sighting, b: Sighting): boolean {
+  if (a.kind === 'moved' || b.kind === 'moved' || !a.spot || !b.spot) return false;
+  return Math.hypot(a.spot.xMm - b.spot.xMm, a.spot.yMm - b.spot.yMm) > ELSEWHERE_MM;
+}
+
+/** Nothing is known but the look: wide enough to be flat. */
+const FLAT = priorPosterior(300);
+
+/** What a look says of its zone's error, worked out once and faded to the moment. */
+function byItself(
+  seen: Exclude<Sighting, { kind: 'moved' | 'cue' | 'notYet' }>,
+  nowS: number,
+  spreadC: number,
+): Float64Array {
+  const key = `${spreadC} ${seen.key}`;
+  let fresh = ALONE.get(key);
+  if (!fresh) {
+    if (ALONE.size > MOST_ALONE) ALONE.clear();
+    ALONE.set(key, (fresh = errorWeights(taken(FLAT, seen, [], spreadC))));
+  }
+  return agedErrors(fresh, nowS - seen.atS);
+}
+const ALONE = new Map<string, Float64Array>();
+const MOST_ALONE = 1000;

@@ -1,0 +1,111 @@
+import type { PlateGrid } from './field.ts';
+
+const { ceil, exp, floor, hypot, max, min } = Math; // bound once: asked for at every cell of every step
+
+/** A piece as the plate feels it: a disc that draws heat while it lies there. */
+export interface FoodOnPlate {
+  readonly xMm: number;
+  readonly yMm: number;
+  readonly diameterMm: number;
+  /** How well it touches, W/m²K, once its crust has formed and how much better while it is wet; and how warm it is poured, °C. */
+  readonly contactWm2K: number;
+  readonly wetterWm2K?: number;
+  readonly pouredC: number;
+  /** Heat it draws now, W/m², when something else knows; then contact and warmth do not count. */
+  readonly drawnWm2?: () => number;
+}
+
+/** A wet base comes to the boil within some seconds, stays there, and dries into a crust, °C and s. Order from the piece model. */
+const WET_BASE = { atC: 98, withinS: 8, driesWithinS: 60 };
+
+/** A piece that lies on a plate: its cells, how much of each it covers, and how its metal went. */
+export class LyingFood {
+  private readonly food: FoodOnPlate;
+  private readonly cells: Int32Array;
+  private readonly weight: Float64Array;
+  private readonly sinceS: number;
+  /** Temperatures of its cells a step ago, and how long that step was. */
+  private readonly before: Float64Array;
+  private lastStepS = 0;
+
+  constructor(food: FoodOnPlate, { cells, weight }: Covered, sinceS: number, before = new Float64Array(cells.length)) {
+    this.food = food;
+    this.cells = cells;
+    this.weight = weight;
+    this.sinceS = sinceS;
+    this.before = before;
+  }
+
+  /** The same piece as it lies now, to go on from later. */
+  copy(): LyingFood {
+    const { food, cells, weight, sinceS, before, lastStepS } = this;
+    const copied = new LyingFood(food, { cells, weight }, sinceS, before.slice());
+    copied.lastStepS = lastStepS;
+    return copied;
+  }
+
+  /** Takes from `heatWm2` what it draws in the step to come, at the step's middle by going on as the last step went. */
+  draw(heatWm2: Float64Array, tempC: Float64Array, nowS: number, dtS: number): void {
+    const { cells, weight, before, food } = this;
+    if (food.drawnWm2) {
+      const drawn = food.drawnWm2();
+      for (let n = 0; n < cells.length; n++) heatWm2[cells[n]!]! -= weight[n]! * drawn;
+      return;
+    }
+    const ageS = nowS + dtS / 2 - this.sinceS;
+    const baseC = WET_BASE.atC - (WET_BASE.atC - food.pouredC) * exp(-ageS / WET_BASE.withinS);
+    const contact = food.contactWm2K + (food.wetterWm2K ?? 0) * exp(-ageS / WET_BASE.driesWithinS);
+    const on = this.lastStepS > 0 ? dtS / (2 * this.lastStepS) : 0;
+    for (let n = 0; n < cells.length; n++) {
+      const i = cells[n]!;
+      const now = tempC[i]!;
+      const middleC = now + on * (now - before[n]!);
+      before[n] = now;
+      heatWm2[i]! -= weight[n]! * contact * (middleC - baseC);
+    }
+    this.lastStepS = dtS;
+  }
+}
+
+/** Cells under a disc and how much of each it covers. */
+export interface Covered {
+  readonly cells: Int32Array;
+  readonly weight: Float64Array;
+}
+
+/** Cells under a disc; weights are scaled so that its area is its own on any grid. */
+export function coveredBy(
+  food: FoodOnPlate,
+  grid: PlateGrid,
+  { widthMm, depthMm }: { readonly widthMm: number; readonly depthMm: number },
+): Covered {
+  const { columns, rows } = grid;
+  const offOf = (i: number) =>
+    hypot(
+      ((i % columns) + 0.5) * (widthMm / columns) - food.xMm,
+      (floor(i / columns) + 0.5) * (depthMm / rows) - food.yMm,
+    );
+  const radiusM = food.diameterMm / 2000;
+  const reach = radiusM * 1000 + grid.cellM * 1000;
+  const span = (middle: number, size: number, count: number) =>
+    [
+      max(0, floor(((middle - reach) / size) * count)),
+      min(count - 1, ceil(((middle + reach) / size) * count)),
+    ] as const;
+  const [left, right] = span(food.xMm, widthMm, columns);
+  const [back, front] = span(food.yMm, depthMm, rows);
+  const cells: number[] = [];
+  for (let row = back; row <= front; row++)
+    for (let column = left; column <= right; column++) {
+      const i = row * columns + column;
+      if (grid.metal[i] && offOf(i) < reach) cells.push(i);
+    }
+  const near = Int32Array.from(cells);
+  const weight = Float64Array.from(near, (i) => {
+    const off = offOf(i) / 1000;
+    return min(1, max(0, (radiusM - off) / grid.cellM + 0.5));
+  });
+  const area = weight.reduce((sum, share) => sum + share, 0) * grid.cellM ** 2;
+  const scale = area > 0 ? (Math.PI * radiusM ** 2) / area : 0;
+  return { cells: near, weight: weight.map((share) => share * scale) };
+}
