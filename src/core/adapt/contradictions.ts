@@ -14,7 +14,7 @@ export function contradictions(sightings: readonly Sighting[], spreadC = spotSpr
   const latestS = Math.max(0, ...sightings.map((seen) => seen.atS));
   const movedS = Math.max(-Infinity, ...sightings.flatMap((seen) => (seen.kind === 'moved' ? seen.atS : [])));
   const alone = sightings.map((seen) =>
-    seen.kind === 'moved' || seen.kind === 'cue' || seen.kind === 'notYet' || seen.atS < movedS
+    seen.kind === 'moved' || seen.kind === 'cue' || seen.kind === 'notYet' || seen.kind === 'turn' || seen.atS < movedS
       ? undefined
       : byItself(seen, latestS, spreadC),
   );
@@ -42,7 +42,7 @@ const FLAT = priorPosterior(300);
 
 /** What a look says of its zone's error, worked out once and faded to the moment. */
 function byItself(
-  seen: Exclude<Sighting, { kind: 'moved' | 'cue' | 'notYet' }>,
+  seen: Exclude<Sighting, { kind: 'moved' | 'cue' | 'notYet' | 'turn' }>,
   nowS: number,
   spreadC: number,
 ): Float64Array {

@@ -1,6 +1,9 @@
 import type { Cue } from '#core/piece';
 
-/** A tap lags what was seen by so many seconds, and eyes and pours differ by this share of a cue's time. Assumed. */
+/** Between a cue and its tap lie eyes and a finger, s. Assumed, as the usual time to react and to reach. */
+export const TAP_LAG_S = 1.5;
+
+/** A tap's lag differs by so many seconds, and eyes and pours differ by this share of a cue's time. Assumed. */
 const CUE_NOISE = { fixedS: 2, share: 0.06 };
 /**
  * How far each cue strays from the batter's common pace in a kitchen, ln, the same each time it is seen there: what

@@ -11,6 +11,7 @@ export {
   withNotYet,
   withBatter,
   withSurface,
+  withTurn,
   withUnderside,
   type Expected,
 } from './posterior.ts';
@@ -25,6 +26,7 @@ export { contradictions } from './contradictions.ts';
 export { says, type Says } from './says.ts';
 export { surfaceSeen, weigh, type NamedPrior, type PlateSpots, type Sighting, type Weighed } from './sightings.ts';
 export { ownLnTime, type OwnCue } from './own-pace.ts';
-export { spotField, spotSpreadC, type SpotGuess, type SpotReading } from './spots.ts';
+export { atWork, spotField, spotSpreadC, type Askew, type SpotGuess, type SpotReading } from './spots.ts';
 export { surfaceLikelihood, type PlateReading, type SurfaceLikelihood } from './surface-likelihood.ts';
 export { colourTimes, lightnessAfter, type Underside } from './underside.ts';
+export { surestFlip } from './surest-flip.ts';

@@ -1,5 +1,5 @@
 import type { Cue } from '#core/piece';
-import { cueSdLn } from './cue-spread.ts';
+import { TAP_LAG_S, cueSdLn } from './cue-spread.ts';
 
 /** How pours of one batter differ from each other in their times, ln: volume, thickness, where they land. Assumed. */
 const PIECE_SD_LN = 0.05;
@@ -39,7 +39,7 @@ function add(to: { mean: number; precision: number }, mean: number, precision: n
 function shown(cues: readonly OwnCue[]): { readonly mean: number; readonly precision: number } {
   const all = { mean: 0, precision: 0 };
   for (const { cue, afterS, dueS } of cues) {
-    const off = Math.max(-MOST_OWN, Math.min(MOST_OWN, Math.log(afterS / dueS)));
+    const off = Math.max(-MOST_OWN, Math.min(MOST_OWN, Math.log(Math.max(1, afterS - TAP_LAG_S) / dueS)));
     add(all, off, 1 / cueSdLn(cue, dueS, 1) ** 2);
   }
   return all;

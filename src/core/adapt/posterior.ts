@@ -1,5 +1,15 @@
-import { cueTimeAt, flipBestOf, flipSignsAt, type Cue, type TimelineTable } from '#core/piece';
-import { cueSdLn } from './cue-spread.ts';
+import {
+  bestFlip,
+  cueTimeAt,
+  flipAim,
+  flipBestOf,
+  flipSignsAt,
+  pacedSigns,
+  type Cue,
+  type TimelineTable,
+  type Turn,
+} from '#core/piece';
+import { TAP_LAG_S, cueSdLn } from './cue-spread.ts';
 import {
   BROWNING_PACES,
   ERROR,
@@ -16,7 +26,7 @@ import {
   type Posterior,
 } from './grid.ts';
 import { normalCdf, type SurfaceLikelihood } from './surface-likelihood.ts';
-import type { SpotGuess } from './spots.ts';
+import type { Askew, SpotGuess } from './spots.ts';
 import { colourTimes, undersideLikelihood, type Underside } from './underside.ts';
 
 const { ceil, exp, floor, max, min, sqrt } = Math; // bound once: asked for at every cell of every step
@@ -25,6 +35,8 @@ const { ceil, exp, floor, max, min, sqrt } = Math; // bound once: asked for at e
 export interface Expected {
   readonly modelC: number;
   readonly share: number;
+  /** How much warmer it would be there, were the burner further across or further along by its usual slip, °C. */
+  readonly askewC?: Askew;
 }
 
 /** Prior spreads of a batter and the hands that mixed it, ln: its times and its browning. Assumed, from the spread of the trade's ranges. */
@@ -121,7 +133,7 @@ export function withCue(
         if (time === undefined) return NEVER_SHOWN;
         const expectedS = time * factor;
         const sd = expectedS * cueSdLn(cue, expectedS, nth);
-        const z = (observedS - expectedS) / sd;
+        const z = (observedS - TAP_LAG_S - expectedS) / sd;
         return exp(-0.5 * z * z) / sd + WRONG_TAP;
       }),
     );
@@ -157,15 +169,40 @@ export function withUnderside(
   afterS: number,
   seen: Underside,
   spot: SpotGuess = ZONE_ITSELF,
+  nth = 1,
 ): Posterior {
   const byError = ERRORS.map((error) => {
     const times = overSpot(expected, spot, error, (at) => colourTimes(table, at));
     return Float64Array.from(BROWNING_PACES, (browning) =>
-      meanOver(times, (each) => undersideLikelihood(each, afterS * browning, seen)),
+      meanOver(times, (each) => undersideLikelihood(each, afterS * browning, seen, nth)),
     );
   });
   return updated(prior, (e, _t, b) => byError[e]![b]!);
 }
+
+/** A piece turned `afterS` after its pour, and how it stood: before, inside or after its good moments. */
+export function withTurn(
+  prior: Posterior,
+  table: TimelineTable,
+  expected: Expected,
+  afterS: number,
+  turn: Turn,
+  spot: SpotGuess = ZONE_ITSELF,
+): Posterior {
+  const signs = ERRORS.map((error) => flipSignsAt(table, surfaceOf(expected, spot, error)));
+  const sd = max(TURN_SD.leastS, TURN_SD.share * afterS);
+  return updated(prior, (e, t, b) => {
+    const paced = pacedSigns(signs[e]!, { time: TIMES[t]!, browning: BROWNING_PACES[b]! });
+    const window = flipAim(paced, bestFlip(paced) ?? paced.elseS);
+    const early = normalCdf((window.earliestS - afterS) / sd);
+    const late = normalCdf((afterS - window.latestS) / sd);
+    const likelihood = { early, late, right: max(0, 1 - early - late) }[turn];
+    return TURN_SD.slip / 3 + (1 - TURN_SD.slip) * likelihood;
+  });
+}
+
+/** How well eyes tell that a piece was turned before or after its good moments, and how often they slip. Assumed. */
+const TURN_SD = { leastS: 5, share: 0.07, slip: 0.04 };
 
 /** Three points of a normal: what a spot may be beside its zone, for what takes long to ask. */
 const FEW_POINTS = [

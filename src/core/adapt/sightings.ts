@@ -1,4 +1,4 @@
-import type { Cue, TimelineTable } from '#core/piece';
+import type { Cue, TimelineTable, Turn } from '#core/piece';
 import type { SpotOnPlate, StationBody } from '#core/plate';
 import { belief, paceOf, type Belief } from './belief.ts';
 import type { Posterior } from './grid.ts';
@@ -9,10 +9,11 @@ import {
   withErrorAfresh,
   withNotYet,
   withSurface,
+  withTurn,
   withUnderside,
   type Expected,
 } from './posterior.ts';
-import { anySpot, spotField, spotSpreadC, type SpotReading } from './spots.ts';
+import { anySpot, atWork, spotField, spotSpreadC, type SpotReading } from './spots.ts';
 import { surfaceLikelihood, type PlateReading, type SurfaceLikelihood } from './surface-likelihood.ts';
 import { colourTimes, undersideLikelihood, type Underside } from './underside.ts';
 
@@ -46,7 +47,10 @@ export type Sighting =
       readonly table: TimelineTable;
       readonly afterS: number;
       readonly seen: Underside;
+      readonly nth: number;
     })
+  /** How a piece stood as it was turned. */
+  | (Seen & { readonly kind: 'turn'; readonly table: TimelineTable; readonly afterS: number; readonly turn: Turn })
   /** The plate was moved to another burner: its error is open again. */
   | { readonly kind: 'moved'; readonly atS: number; readonly key: string; readonly errorSdC: number };
 
@@ -171,7 +175,7 @@ export function taken(
   spots: readonly SpotReading[],
   spreadC: number,
 ): Posterior {
-  const spot = seen.spot ? spotField(spots, spreadC)(seen.spot) : undefined;
+  const spot = seen.spot ? spotField(spots, spreadC)(atWork(seen.spot, seen.expected)) : undefined;
   switch (seen.kind) {
     case 'surface':
       return withSurface(posterior, seen.expected, seen.likelihood, spot ?? anySpot(spreadC));
@@ -179,8 +183,10 @@ export function taken(
       return withCue(posterior, seen.table, seen.expected, seen.cue, seen.afterS, spot, seen.nth);
     case 'notYet':
       return withNotYet(posterior, seen.table, seen.expected, seen.afterS, spot);
+    case 'turn':
+      return withTurn(posterior, seen.table, seen.expected, seen.afterS, seen.turn, spot);
     case 'underside':
-      return withUnderside(posterior, seen.table, seen.expected, seen.afterS, seen.seen, spot);
+      return withUnderside(posterior, seen.table, seen.expected, seen.afterS, seen.seen, spot, seen.nth);
   }
 }
 
@@ -191,7 +197,7 @@ function spotReading(seen: Exclude<Sighting, { kind: 'moved' }>): SpotReading | 
   if (seen.kind !== 'surface' || !seen.measured || !seen.spot || seen.expected.share < LEAST_SHARE) return undefined;
   const { modelC, share } = seen.expected;
   return {
-    ...seen.spot,
+    ...atWork(seen.spot, seen.expected),
     residualC: (seen.measured.surfaceC - modelC) / share,
     sdC: seen.measured.sdC / share,
   };
@@ -212,7 +218,7 @@ function spotByColour(seen: Extract<Sighting, { kind: 'underside' }>, known: Bel
   }
   mean /= sum;
   const sdC = Math.sqrt(Math.max(1, square / sum - mean * mean));
-  return { ...spot, residualC: known.errorC + mean / expected.share, sdC: sdC / expected.share };
+  return { ...atWork(spot, expected), residualC: known.errorC + mean / expected.share, sdC: sdC / expected.share };
 }
 const COLOUR_SPAN_C = 48;
 const COLOUR_STEP_C = 6;

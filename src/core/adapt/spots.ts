@@ -2,8 +2,27 @@ import type { SpotOnPlate } from '#core/plate';
 
 const { exp, hypot, max, sqrt } = Math; // bound once: asked for at every cell of every step
 
+/** What a burner that sits askew does to a spot: across and along, each by its usual slip, °C on the scale of the zone's error. */
+export type Askew = readonly [number, number];
+
+/** A spot of a plate at work: where, and how it would answer to a burner that sits askew. */
+export interface SpotAtWork extends SpotOnPlate {
+  readonly askewC?: Askew | undefined;
+}
+
+/** A spot as the plate model has it at a moment; on a plate still cold the error is hardly told apart. */
+export function atWork(
+  spot: SpotOnPlate,
+  { share, askewC }: { readonly share: number; readonly askewC?: Askew | undefined },
+): SpotAtWork {
+  if (!askewC) return { xMm: spot.xMm, yMm: spot.yMm };
+  const scale = 1 / max(share, LEAST_SHARE);
+  return { xMm: spot.xMm, yMm: spot.yMm, askewC: [scale * askewC[0], scale * askewC[1]] };
+}
+const LEAST_SHARE = 0.3;
+
 /** A thermometer's reading at a spot: how far it lay off the zone's model there, on the scale of the zone's error. */
-export interface SpotReading extends SpotOnPlate {
+export interface SpotReading extends SpotAtWork {
   readonly residualC: number;
   readonly sdC: number;
 }
@@ -33,38 +52,41 @@ export function anySpot(spreadC: number): SpotGuess {
   return { interceptC: 0, slope: 0, sdC: hypot(spreadC, patternC) };
 }
 
-function covariance(spreadC: number, a: SpotOnPlate, b: SpotOnPlate): number {
+/** Spots near each other are off alike, and a burner askew moves all of them together. */
+function covariance(spreadC: number, a: SpotAtWork, b: SpotAtWork): number {
   const squared = (a.xMm - b.xMm) ** 2 + (a.yMm - b.yMm) ** 2;
-  return spreadC ** 2 * exp((-0.5 * squared) / SPOTS.reachMm ** 2);
+  const [ax, ay] = a.askewC ?? [0, 0];
+  const [bx, by] = b.askewC ?? [0, 0];
+  return spreadC ** 2 * exp((-0.5 * squared) / SPOTS.reachMm ** 2) + ax * bx + ay * by;
 }
 
 /** What earlier readings say of spots of a plate (kriging: Rasmussen & Williams 2006, ch. 2); they are weighed once. */
-export function spotField(readings: readonly SpotReading[], spreadC: number): (at: SpotOnPlate) => SpotGuess {
-  if (readings.length === 0) return () => ({ interceptC: 0, slope: 0, sdC: spreadC });
+export function spotField(readings: readonly SpotReading[], spreadC: number): (at: SpotAtWork) => SpotGuess {
+  if (readings.length === 0) return (at) => ({ interceptC: 0, slope: 0, sdC: sqrt(covariance(spreadC, at, at)) });
   const earlier = FIELDS.get(readings);
   if (earlier?.spreadC === spreadC) return earlier.field;
-  const field = fieldOf(oneEach(readings), spreadC);
+  const field = fieldOf(newest(readings), spreadC);
   FIELDS.set(readings, { spreadC, field });
   return field;
 }
 
 /** Asked again and again of the same readings. */
-const FIELDS = new WeakMap<readonly SpotReading[], { spreadC: number; field: (at: SpotOnPlate) => SpotGuess }>();
+const FIELDS = new WeakMap<readonly SpotReading[], { spreadC: number; field: (at: SpotAtWork) => SpotGuess }>();
 
-/** Readings of one spot as one, each weighed by its precision: they say the same together. */
-function oneEach(readings: readonly SpotReading[]): SpotReading[] {
-  const spots = new Map<string, SpotReading>();
-  for (const reading of readings) {
-    const key = `${reading.xMm} ${reading.yMm}`;
-    const other = spots.get(key);
-    const [a, b] = [reading.sdC ** -2, (other?.sdC ?? Infinity) ** -2];
-    const residualC = (a * reading.residualC + b * (other?.residualC ?? 0)) / (a + b);
-    spots.set(key, { ...reading, residualC, sdC: (a + b) ** -0.5 });
-  }
-  return [...spots.values()];
+/** More readings than this of one spot are told apart no longer. */
+const MOST_OF_A_SPOT = 4;
+
+/** The newest readings of each spot: older ones say no more. */
+function newest(readings: readonly SpotReading[]): SpotReading[] {
+  const count = new Map<string, number>();
+  return [...readings].reverse().filter(({ xMm, yMm }) => {
+    const key = `${xMm} ${yMm}`;
+    count.set(key, (count.get(key) ?? 0) + 1);
+    return count.get(key)! <= MOST_OF_A_SPOT;
+  });
 }
 
-function fieldOf(known: readonly SpotReading[], spreadC: number): (at: SpotOnPlate) => SpotGuess {
+function fieldOf(known: readonly SpotReading[], spreadC: number): (at: SpotAtWork) => SpotGuess {
   const lower = cholesky(
     known.map((a, i) => known.map((b, j) => covariance(spreadC, a, b) + (i === j ? a.sdC ** 2 : 0))),
   );
@@ -74,7 +96,7 @@ function fieldOf(known: readonly SpotReading[], spreadC: number): (at: SpotOnPla
     return {
       interceptC: dot(weights, (i) => known[i]!.residualC),
       slope: dot(weights, () => 1),
-      sdC: sqrt(max(0, spreadC ** 2 - dot(weights, (i) => cross[i]!))),
+      sdC: sqrt(max(0, covariance(spreadC, at, at) - dot(weights, (i) => cross[i]!))),
     };
   };
 }

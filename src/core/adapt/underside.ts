@@ -2,13 +2,22 @@ import { BROWNING_LSTAR, brownedAt, type PieceTimeline, type TimelineTable } fro
 import type { UNDERSIDES } from '#core/plate';
 import { normalCdf } from './surface-likelihood.ts';
 
-const { max } = Math; // bound once: asked for at every cell of every step
+const { max, sqrt } = Math; // bound once: asked for at every cell of every step
 
 export type Underside = (typeof UNDERSIDES)[number];
 
-/** Eyes judge a colour to about so much of lightness. Assumed. */
-const EYE_SD_LSTAR = 5;
+/**
+ * Eyes judge a colour to about so much of lightness: each time anew, and besides, as long as the same eyes look in the same
+ * light, always to the same side. Assumed.
+ */
+const EYE_LSTAR = { noise: 4, stray: 3 };
 const SLIP = 0.03;
+
+/** Spread of the `nth` judged colour, as it may be counted: n of them know no more than σ² = stray² + noise²/n allows. */
+function eyeSdLStar(nth: number): number {
+  const [noise2, stray2] = [EYE_LSTAR.noise ** 2, EYE_LSTAR.stray ** 2];
+  return sqrt(((stray2 * nth + noise2) * (stray2 * (nth - 1) + noise2)) / noise2);
+}
 
 /** Lightness at which each colour ends, palest first. */
 const ENDS: Record<Underside, readonly [number, number]> = {
@@ -24,11 +33,17 @@ export function colourTimes(table: TimelineTable, surfaceC: number): PieceTimeli
   return brownedAt(table, surfaceC);
 }
 
-/** How likely a colour below is, `afterS` after the pour by the piece model's own clock. */
-export function undersideLikelihood(times: PieceTimeline['brownedAt'], afterS: number, seen: Underside): number {
+/** How likely a colour below is, `afterS` after the pour by the piece model's own clock; the `nth` of a zone's. */
+export function undersideLikelihood(
+  times: PieceTimeline['brownedAt'],
+  afterS: number,
+  seen: Underside,
+  nth = 1,
+): number {
+  const sd = eyeSdLStar(nth);
   const [darkest, lightest] = ENDS[seen];
   const lStar = lightnessAfter(times, afterS);
-  const share = normalCdf((lightest - lStar) / EYE_SD_LSTAR) - normalCdf((darkest - lStar) / EYE_SD_LSTAR);
+  const share = normalCdf((lightest - lStar) / sd) - normalCdf((darkest - lStar) / sd);
   return SLIP / 5 + (1 - SLIP) * share;
 }
 

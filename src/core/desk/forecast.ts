@@ -1,7 +1,8 @@
-import { flipSpreadS, ownLnTime, paceOf, type Belief, type Expected, type OwnCue } from '#core/adapt';
+import { flipSpreadS, ownLnTime, paceOf, surestFlip, type Belief, type Expected, type OwnCue } from '#core/adapt';
 import { familyOf, type FormulaBody } from '#core/formula';
 import {
   cueTimeAt,
+  flipBestAt,
   hottestWithWindowC,
   pieceAt,
   spreadsAt,
@@ -13,6 +14,7 @@ import {
   type SimulatedPiece,
   type TimelineTable,
 } from '#core/piece';
+import type { SpotOnPlate } from '#core/plate';
 import { zoneKey, type Piece, type Pins, type RunState, type ZoneState } from '#core/run';
 import { formulaOf, placesIn, portionMl } from './batter-run.ts';
 import { pieceInput, type PourRef } from './piece-input.ts';
@@ -21,6 +23,7 @@ import { onceFor, type Memory } from './once.ts';
 import { recoveryOf, type Recovery } from './recovery.ts';
 import { stationNow } from './station-now.ts';
 import { COOKING_HEAT_J_PER_G, USUAL_COOK_S, surfaceModel } from './surface-model.ts';
+import { placeFitness, wantedSurfaceC, type PlaceFitness } from './wanted-surface.ts';
 import { atSpot, believedC, placeOf, underPiece, withElsewhere, zoneBelief } from './zone-belief.ts';
 
 export interface ForecastWindow {
@@ -46,6 +49,7 @@ export interface PieceForecast {
 /** A formula on a zone before anything is poured: what the next piece would do. */
 export interface ZoneForecast extends ZoneHeat {
   readonly formulaId: string;
+  /** The surface wanted: the formula's, or cooler when batter and plate ask for it. */
   readonly targetC: number;
   readonly ready: boolean;
   /** It is off its surface by more than is noise to a cook and more than the desk may be wrong. */
@@ -59,7 +63,12 @@ export interface ZoneForecast extends ZoneHeat {
   /** What a panful does to it. */
   readonly recovery: Recovery;
   /** What each place is believed to be beside its zone, °C with spread. */
-  readonly places: readonly { readonly id: string; readonly surfaceC: number; readonly sdC: number }[];
+  readonly places: readonly {
+    readonly id: string;
+    readonly surfaceC: number;
+    readonly sdC: number;
+    readonly fitness: PlaceFitness;
+  }[];
   readonly next: PieceTimeline;
   /** The same at the surface wanted, for planning before the plate is hot. */
   readonly atTarget: PieceTimeline;
@@ -99,14 +108,31 @@ export function forecast(pins: Pins, state: RunState, nowMs: number, tables: Tab
         const pace = paceOf(known);
         const heat = zoneHeat(stationId, zone.id, zoneState, known, expected, believed.readings);
         const own = places.filter((place) => place.zoneId === zone.id);
-        const hold = { targetC: body.heat.targetC, roomC: pins.roomC };
+        const placeAt = (place: SpotOnPlate, atMs: number) => {
+          const there = atSpot(model(atMs, place), believed, place);
+          return {
+            surfaceC: believedC(there.expected, there.known),
+            sdC: there.expected.share * there.known.errorSdC,
+          };
+        };
+        // food cools its places: how they differ shows on the plate as it was before the panful
+        const clearMs = lastClearMs(state, stationId, zone.id, nowMs);
+        const zoneC = believedC(model(clearMs), known);
+        const targetC = wantedSurfaceC(
+          body.heat,
+          table,
+          pace,
+          own.map((place) => placeAt(place, clearMs).surfaceC - zoneC),
+        );
+        const wantedFlipS = flipBestAt(table, targetC, pace);
+        const hold = { targetC, roomC: pins.roomC };
         const lyingW = usualFoodW(familyOf(body.type), inUse(state, stationId, zone.id, nowMs), volumeMl);
         zones.push({
           ...heat,
           formulaId,
-          targetC: body.heat.targetC,
+          targetC,
           ready: heat.surfaceC >= body.heat.lowC && heat.surfaceC <= body.heat.highC,
-          strays: straysFrom(body.heat.targetC, heat, headingC(station, heat, known, { ...hold, foodW: lyingW })),
+          strays: straysFrom(targetC, heat, headingC(station, heat, known, { ...hold, foodW: lyingW })),
           advisedMark: justTurned(zoneState, nowMs)
             ? null
             : advisedMark(station, heat, known, { ...hold, foodW: lyingW }),
@@ -122,15 +148,12 @@ export function forecast(pins: Pins, state: RunState, nowMs: number, tables: Tab
           ),
           alarm: heatAlarm(station, heat, { ...hold, highC: body.heat.highC }),
           places: own.map((place) => {
-            const there = atSpot(model(nowMs, place), believed, place);
-            return {
-              id: place.id,
-              surfaceC: believedC(there.expected, there.known),
-              sdC: there.expected.share * there.known.errorSdC,
-            };
+            const there = placeAt(place, nowMs);
+            const flipS = flipBestAt(table, there.surfaceC, pace);
+            return { id: place.id, ...there, fitness: placeFitness(table, pace, there.surfaceC, flipS, wantedFlipS) };
           }),
           next: timelineAt(table, heat.surfaceC, pace),
-          atTarget: timelineAt(table, body.heat.targetC, pace),
+          atTarget: timelineAt(table, targetC, pace),
           nextFlipSpreadS: flipSpreadS(known, table, expected),
         });
         for (const piece of piecesOn(state, stationId, zone.id, formulaId)) {
@@ -161,6 +184,15 @@ export function forecast(pins: Pins, state: RunState, nowMs: number, tables: Tab
 
 /** So many pieces that lay on a place before say of it what there is to say. */
 const MOST_BEFORE = 4;
+
+/** The last moment at which nothing lay on a zone. */
+function lastClearMs(state: RunState, stationId: string, zoneId: string, nowMs: number): number {
+  let clearMs = nowMs;
+  for (const piece of state.pieces.values())
+    if (piece.stationId === stationId && piece.zoneId === zoneId && piece.offAtMs === null)
+      clearMs = Math.min(clearMs, piece.pouredAtMs);
+  return clearMs;
+}
 
 /** Less than this is noise to a cook, °C. Common practice, no source. */
 const WORTH_SAYING_C = 7;
@@ -250,14 +282,15 @@ function pieceForecast(
   const timeline = pieceAt(table, surfaceC, { ...pace, time: pace.time * slower });
   const pouredMs = piece.pouredAtMs;
   const afterPour = (seconds: number) => Math.round(pouredMs + seconds * 1000);
-  const turnedMs = piece.flippedAtMs ?? afterPour(timeline.flip.bestS);
+  const flip = surestFlip(known, table, expected, slower);
+  const turnedMs = piece.flippedAtMs ?? afterPour(flip.bestS);
   const afterFlip = (seconds: number) => Math.round(turnedMs + seconds * 1000);
   return {
     cues: Object.fromEntries(Object.entries(timeline.cues).map(([cue, seconds]) => [cue, afterPour(seconds)])),
     flip: {
-      earliestMs: afterPour(timeline.flip.earliestS),
-      bestMs: afterPour(timeline.flip.bestS),
-      latestMs: afterPour(timeline.flip.latestS),
+      earliestMs: afterPour(flip.earliestS),
+      bestMs: afterPour(flip.bestS),
+      latestMs: afterPour(flip.latestS),
     },
     flipSpreadS: flipSpreadS(known, table, expected),
     lift: {
@@ -269,6 +302,21 @@ function pieceForecast(
     get cueSpreadS() {
       return cueSpreads(table, surfaceC, timeline, expected.share * known.errorSdC);
     },
+    ...((globalThis as any).DBG && {
+      dbg: {
+        tl: {
+          holds: timeline.holdsS,
+          sign: timeline.signS,
+          brown: timeline.brownedAt.brown,
+          dark: timeline.brownedAt.dark,
+          best: timeline.flip.bestS,
+        },
+        surfaceC,
+        lnTime: known.lnTime,
+        own: Math.log(slower),
+        lnB: known.lnBrowning,
+      },
+    }),
     tooHot: timeline.tooHot,
     windowUpToC: hottestWithWindowC(table),
     timeline,

@@ -42,6 +42,7 @@ export {
   type PairFigures,
   type StationFigures,
 } from './station-figures.ts';
+export { whereToRead } from './where-to-read.ts';
 export { whichBurner, type Lighting } from './which-burner.ts';
 export { discNow, volumeFor, wishKind, type PourWish } from './wished-pour.ts';
 export { recoveryOf, type Recovery } from './recovery.ts';

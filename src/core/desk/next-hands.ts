@@ -52,7 +52,7 @@ export function nextHands(
       latestMs: window.latestMs,
     });
   }
-  const pours = state.finishedAtMs === null ? poursToCome(pins, state, plan, turns, nowMs) : [];
+  const pours = state.finishedAtMs === null ? poursToCome(pins, state, forecast, plan, turns, nowMs) : [];
   return [...turns, ...pours].sort((a, b) => a.dueMs - b.dueMs || ORDER[a.verb] - ORDER[b.verb] || byPlace(a, b));
 }
 
@@ -78,7 +78,14 @@ interface PourTarget {
   readonly dueMs: number;
 }
 
-function poursToCome(pins: Pins, state: RunState, plan: RunPlan | null, turns: readonly Hand[], nowMs: number): Hand[] {
+function poursToCome(
+  pins: Pins,
+  state: RunState,
+  forecast: Forecast,
+  plan: RunPlan | null,
+  turns: readonly Hand[],
+  nowMs: number,
+): Hand[] {
   const targets: PourTarget[] = (state.brief?.items ?? []).flatMap(({ formulaId, stationIds }) =>
     stationIds.flatMap((stationId) =>
       stationOf(pins, stationId).zones.map(({ id: zoneId }) => ({
@@ -95,7 +102,7 @@ function poursToCome(pins: Pins, state: RunState, plan: RunPlan | null, turns: r
   for (const target of targets.sort((a, b) => a.dueMs - b.dueMs)) {
     if (target.dueMs === Infinity) continue;
     const pieces = left.get(target.formulaId)!;
-    const free = freePlaces(pins, state, target, nowMs).slice(0, pieces);
+    const free = fitPlaces(forecast, target, freePlaces(pins, state, target, nowMs)).slice(0, pieces);
     if (free.length === 0) continue;
     const { hands } = formulaOf(pins, target.formulaId);
     const lengthMs = (hands.greaseS + hands.pourS * free.length) * 1000;
@@ -135,6 +142,17 @@ function freePlaces(pins: Pins, state: RunState, target: PourTarget, nowMs: numb
   return placesIn(pins, state, target.formulaId, target.stationId)
     .filter((place) => place.zoneId === target.zoneId && !state.onPlate.has(placeKey(target.stationId, place.id)))
     .map((place) => place.id);
+}
+
+/** Places where a piece would come out; a zone of which none is left is poured as it is. */
+function fitPlaces(forecast: Forecast, target: PourTarget, free: readonly string[]): readonly string[] {
+  const zone = forecast.zones.find(
+    (each) =>
+      each.formulaId === target.formulaId && each.stationId === target.stationId && each.zoneId === target.zoneId,
+  );
+  if (zone?.basis !== 'reading') return free;
+  const fit = new Set(zone.places.filter(({ fitness }) => fitness === 'good').map(({ id }) => id));
+  return fit.size > 0 ? free.filter((id) => fit.has(id)) : free;
 }
 
 function isOn(state: RunState, pieceId: string, target: PourTarget): boolean {

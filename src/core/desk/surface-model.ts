@@ -11,9 +11,11 @@ import {
   zoneThermal,
   type FoodLoad,
   type PlateRecord,
+  type PlateTruth,
   type RecordedFood,
   type RecordedStretch,
   type SpotOnPlate,
+  type StationBody,
   type ZoneTrack,
 } from '#core/plate';
 import { zoneKey, type Piece, type Pins, type RunState, type ZoneState } from '#core/run';
@@ -72,17 +74,30 @@ export function surfaceModel(
   const startMs = Math.min(...lit);
   const seconds = (ms: number) => (ms - startMs) / 1000;
   const onMs = startMs + Math.ceil((untilMs - startMs) / ASKED_EVERY_MS) * ASKED_EVERY_MS;
-  const { stretches, record } = onceFor(HISTORIES, pins, state, `${stationId} ${startMs} ${onMs}`, () =>
+  const { stretches, records } = onceFor(HISTORIES, pins, state, `${stationId} ${startMs} ${onMs}`, () =>
     historyOf(pins, state, stationId, startMs, onMs),
   );
   const shareOf = (atMs: number) => {
     const { tracks } = stretches.findLast((each) => each.atMs <= atMs) ?? stretches[0]!;
     return assumed ? 1 : shareAt(tracks[own]!, seconds(atMs));
   };
+  /** What is expected of a spot, or of the metal beneath a piece, by how each record has it. */
+  const expectedBy = (look: (record: PlateRecord) => number, atMs: number): Expected => {
+    const { plain, stronger, across, along } = records();
+    const modelC = look(plain);
+    const ofZoneC = stronger.zoneC(seconds(atMs), zoneId) - plain.zoneC(seconds(atMs), zoneId);
+    // a place over the flame answers more to a stronger burner than its zone does
+    const times = ofZoneC > LEAST_ANSWER_C ? (look(stronger) - modelC) / ofZoneC : 1;
+    return {
+      modelC,
+      share: shareOf(atMs) * Math.min(ANSWERS.most, Math.max(ANSWERS.least, times)),
+      askewC: [look(across) - modelC, look(along) - modelC],
+    };
+  };
   const model = (atMs: number, spot?: SpotOnPlate): Expected => {
     if (atMs < startMs) return unlit(spot);
-    const modelC = spot ? record().at(seconds(atMs), spot) : record().zoneC(seconds(atMs), zoneId);
-    return { modelC, share: shareOf(atMs) };
+    if (spot) return expectedBy((record) => record.at(seconds(atMs), spot), atMs);
+    return { modelC: records().plain.zoneC(seconds(atMs), zoneId), share: shareOf(atMs) };
   };
   return Object.assign(model, {
     beneath: (
@@ -92,15 +107,43 @@ export function surfaceModel(
     ) => {
       if (pouredAtMs < startMs) return null;
       const fromS = seconds(pouredAtMs);
-      return { modelC: record().beneathC(fromS, fromS + spanS, disc), share: shareOf(pouredAtMs) };
+      return expectedBy((record) => record.beneathC(fromS, fromS + spanS, disc), pouredAtMs + 500 * spanS);
     },
   });
 }
 
+/** How many times its zone's answer to a stronger burner a spot may show; and a zone that answers less tells nothing. Assumed. */
+const ANSWERS = { least: 0.4, most: 2.5 };
+const LEAST_ANSWER_C = 0.5;
+
 /** A plate's history: its zones as lumps, for what shows of an error, and its metal in two dimensions, worked out when first asked. */
 interface History {
   readonly stretches: readonly Stretch[];
-  readonly record: () => PlateRecord;
+  readonly records: () => PlateRecords;
+}
+
+/** A plate as it is written, with burners a little stronger, and with burners that sit a usual slip across or along. */
+interface PlateRecords {
+  readonly plain: PlateRecord;
+  readonly stronger: PlateRecord;
+  readonly across: PlateRecord;
+  readonly along: PlateRecord;
+}
+
+/** How far a burner usually sits off the middle of its zone, mm. Assumed. */
+const SLIP_MM = 18;
+/** How much stronger, or hotter by its thermostat, burners are taken to see how spots answer. */
+const STRONGER = { gain: 1.08, setC: 6 };
+
+/** The same plate with other burners. */
+function otherwise(station: StationBody): Record<keyof PlateRecords, PlateTruth> {
+  const all = <T>(value: T) => Object.fromEntries(station.zones.map(({ id }) => [id, value]));
+  return {
+    plain: {},
+    stronger: { gain: all(STRONGER.gain), setErrorC: all(STRONGER.setC) },
+    across: { off: all({ xMm: SLIP_MM, yMm: 0 }) },
+    along: { off: all({ xMm: 0, yMm: SLIP_MM }) },
+  };
 }
 
 /** A plate between two changes of burners: the track of each of its zones. */
@@ -147,27 +190,34 @@ function historyOf(pins: Pins, state: RunState, stationId: string, startMs: numb
     if (index + 1 < fromMs.length) startC = tracks.map((track, z) => lastKnownC(zones[z], track, atMs, endMs, seconds));
     return { atMs, tracks };
   });
-  let record: PlateRecord | undefined;
+  let records: PlateRecords | undefined;
   return {
     stretches,
-    record: () => (record ??= recordOn(pins, stationId, recorded, foodsOn(pins, state, stationId, startMs))),
+    records: () => (records ??= recordsOn(pins, stationId, recorded, foodsOn(pins, state, stationId, startMs))),
   };
 }
 
-/** A plate's record, going on from the last one of the same plate. */
-function recordOn(
+/** A plate's records, going on from the last ones of the same plate. */
+function recordsOn(
   pins: Pins,
   stationId: string,
   stretches: readonly RecordedStretch[],
   foods: readonly RecordedFood[],
-): PlateRecord {
+): PlateRecords {
   let ofPins = RECORDED.get(pins);
   if (!ofPins) RECORDED.set(pins, (ofPins = new Map()));
-  const record = plateRecord(stretches, foods, pins.roomC, ofPins.get(stationId));
-  ofPins.set(stationId, record);
-  return record;
+  const earlier = ofPins.get(stationId);
+  const truths = otherwise(stationOf(pins, stationId));
+  const records = Object.fromEntries(
+    (Object.keys(truths) as (keyof PlateRecords)[]).map((key) => [
+      key,
+      plateRecord(stretches, foods, pins.roomC, truths[key], earlier?.[key]),
+    ]),
+  ) as unknown as PlateRecords;
+  ofPins.set(stationId, records);
+  return records;
 }
-const RECORDED = new WeakMap<Pins, Map<string, PlateRecord>>();
+const RECORDED = new WeakMap<Pins, Map<string, PlateRecords>>();
 
 /**
  * How warm a zone goes over to the next burner: as the model has it, put right by the last thermometer that was read on

@@ -1,5 +1,6 @@
 import {
   UNREAD_SD_C,
+  atWork,
   belief,
   contradictions,
   openPrior,
@@ -73,7 +74,9 @@ export function zoneBelief(
       contradicted: against.has(index),
       ...saidBy(look),
     })),
-    aboutBatter: sightings.some(({ kind }) => kind === 'cue' || kind === 'notYet' || kind === 'underside'),
+    aboutBatter: sightings.some(
+      ({ kind }) => kind === 'cue' || kind === 'notYet' || kind === 'underside' || kind === 'turn',
+    ),
   };
 }
 
@@ -142,6 +145,7 @@ function sightingsOf(
     kind: 'moved',
     ...{ atS: atMs / 1000, key: `moved ${atMs}`, errorSdC: UNREAD_SD_C },
   }));
+  let colours = 0;
   for (const reading of zone.readings) {
     const base = { reading, atS: reading.atMs / 1000, spot: reading.spot };
     if (reading.method === 'piece') {
@@ -151,9 +155,10 @@ function sightingsOf(
       const expected = reading.spot
         ? underPour(pins, state, model, { formulaId, stationId, spot: reading.spot, pouredAtMs }, table)
         : model(pouredAtMs);
-      const key = nameOf(reading, expected, table);
+      const nth = ++colours;
+      const key = nameOf({ ...reading, nth }, expected, table);
       const { afterS, underside } = reading;
-      list.push({ ...base, kind: 'underside', expected, table, key, afterS, seen: underside } as Sighting);
+      list.push({ ...base, kind: 'underside', expected, table, key, afterS, seen: underside, nth } as Sighting);
     } else {
       const expected = model(reading.atMs, reading.spot);
       const key = nameOf(reading, expected);
@@ -163,7 +168,7 @@ function sightingsOf(
   const count: Partial<Record<Cue, number>> = {};
   for (const piece of state.pieces.values()) {
     if (piece.formulaId !== formulaId || piece.stationId !== stationId || piece.zoneId !== zoneId) continue;
-    if (piece.cues.length === 0) continue;
+    if (piece.cues.length === 0 && piece.turn === null) continue;
     const spot = placeOf(pins, state, piece);
     const table = tableOf(formulaId, piece);
     const expected = underPiece(pins, state, model, piece, table);
@@ -174,6 +179,12 @@ function sightingsOf(
       const key = nameOf({ ...seen, afterS, spot, nth }, expected, table);
       const of = { atS: atMs / 1000, key, spot, expected, table, afterS };
       list.push(cue === 'notYet' ? { kind: 'notYet', ...of } : { kind: 'cue', cue, nth, ...of });
+    }
+    if (piece.turn !== null && piece.flippedAtMs !== null) {
+      const afterS = (piece.flippedAtMs - piece.pouredAtMs) / 1000;
+      const { turn } = piece;
+      const key = nameOf({ turn, afterS, spot }, expected, table);
+      list.push({ kind: 'turn', atS: piece.flippedAtMs / 1000, key, spot, expected, table, afterS, turn });
     }
   }
   return list;
@@ -204,8 +215,9 @@ function underPour(
 }
 
 /** A sighting's name: what was seen, and what was expected there to what a belief can tell apart. */
-function nameOf(seen: object, { modelC, share }: Expected, table?: TimelineTable): string {
-  return `${JSON.stringify(seen)} ${modelC.toFixed(1)} ${share.toFixed(2)} ${table ? numberOf(table) : ''}`;
+function nameOf(seen: object, { modelC, share, askewC }: Expected, table?: TimelineTable): string {
+  const askew = askewC?.map((byC) => byC.toFixed(1)) ?? '';
+  return `${JSON.stringify(seen)} ${modelC.toFixed(1)} ${share.toFixed(2)} ${askew} ${table ? numberOf(table) : ''}`;
 }
 
 /** Tables are told apart by a number each: their whole input would make long names. */
@@ -238,7 +250,7 @@ export function atSpot(
   { known, weighed }: Pick<ZoneBelief, 'known' | 'weighed'>,
   spot: SpotOnPlate,
 ): { readonly expected: Expected; readonly known: Belief } {
-  const guess = spotField(weighed.spots, weighed.spreadC)(spot);
+  const guess = spotField(weighed.spots, weighed.spreadC)(atWork(spot, there));
   const kept = 1 - guess.slope;
   return {
     expected: { ...there, modelC: there.modelC + there.share * guess.interceptC },

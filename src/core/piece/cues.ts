@@ -60,6 +60,10 @@ export interface PieceTimeline {
   readonly tooCool: boolean;
 }
 
+/** How a piece stood as it was turned: it ran or tore, it was right, or it was past it. */
+export const TURNS = ['early', 'right', 'late'] as const;
+export type Turn = (typeof TURNS)[number];
+
 /** Moments of a first side from which its window follows; what does not come is absent. */
 export interface FlipMoments {
   readonly holdsS?: number | undefined;
@@ -89,6 +93,25 @@ export function flipWindow(moments: FlipMoments, longestS: number): Window {
     bestS,
     latestS: Math.max(bestS, Math.min(widest, moments.darkS ?? widest)),
   };
+}
+
+/** The good moments of a flip are no more than this share of its best. Assumed. */
+const GOOD_SHARE = 0.25;
+
+/**
+ * When to turn so that an error to either side does least harm: the middle of the good moments, from when the inside holds
+ * to when the underside passes brown, about the best. Where it passes brown before the inside holds, half way.
+ */
+export function flipAim({ holdsS, darkS = Infinity }: Pick<FlipMoments, 'holdsS' | 'darkS'>, bestS: number): Window {
+  const holds = holdsS ?? bestS;
+  if (darkS < holds) {
+    const leastBadS = (darkS + holds) / 2;
+    return { earliestS: leastBadS, bestS: leastBadS, latestS: leastBadS };
+  }
+  const width = GOOD_SHARE * bestS;
+  const earliestS = Math.max(holds, Math.min(bestS - width / 2, darkS - width));
+  const latestS = Math.min(darkS, earliestS + width);
+  return { earliestS, bestS: (earliestS + latestS) / 2, latestS };
 }
 
 /** The cues that show `elapsedS` after the pour, in the order in which they came. */

@@ -1,13 +1,17 @@
 export { batterProperties, type BatterProperties } from './batter.ts';
 export {
   BENEATH_S,
+  bestFlip,
   cuesBy,
+  flipAim,
   CUES,
   CUES_OF,
   BROWNINGS,
+  TURNS,
   type Browning,
   type Cue,
   type PieceTimeline,
+  type Turn,
   type Window,
 } from './cues.ts';
 export {
@@ -38,6 +42,7 @@ export {
   USUAL_PACE,
   flipBestAt,
   flipBestOf,
+  pacedSigns,
   flipSignsAt,
   hottestWithWindowC,
   pieceAt,

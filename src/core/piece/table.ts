@@ -155,11 +155,24 @@ export function spreadsAt({ input }: TimelineTable, surfaceC: number): Partial<R
   return spreads;
 }
 
-/** The hottest surface at which the inside holds before the underside is brown, °C; null when none of the table's does. */
-export function hottestWithWindowC(table: TimelineTable): number | null {
-  const hot = table.rows.findIndex((row) => row.tooHot);
-  if (hot < 0) return table.firstC + table.stepC * (table.rows.length - 1);
-  return hot === 0 ? null : table.firstC + table.stepC * (hot - 0.5);
+/**
+ * The hottest surface at which the inside holds before the underside passes a colour, °C: brown for a good window, dark for
+ * any. Null when none of the table's does; straight between rows.
+ */
+export function hottestWithWindowC(
+  { rows, firstC, stepC }: TimelineTable,
+  pace: Pace = USUAL_PACE,
+  colour: 'brown' | 'dark' = 'brown',
+): number | null {
+  /** Time left between the two at a row, s. */
+  const leftS = ({ brownedAt, holdsS }: SimulatedPiece) =>
+    (brownedAt[colour] ?? Infinity) / pace.browning - (holdsS ?? Infinity) * pace.time;
+  const hot = rows.findIndex((row) => leftS(row) < 0);
+  if (hot < 0) return firstC + stepC * (rows.length - 1);
+  if (hot === 0) return null;
+  const [before, after] = [leftS(rows[hot - 1]!), leftS(rows[hot]!)];
+  const share = Number.isFinite(before) && Number.isFinite(after) ? before / (before - after) : 0.5;
+  return firstC + stepC * (hot - 1 + share);
 }
 
 /**
@@ -199,12 +212,20 @@ export function flipSignsAt(table: TimelineTable, surfaceC: number): FlipSigns {
   };
 }
 
-/** The best flip that follows from them at a pace, s. */
-export function flipBestOf({ holdsS, signS, brownS, darkS, elseS }: FlipSigns, { time, browning }: Pace): number {
+/** The same moments of a batter that runs at a pace of its own. */
+export function pacedSigns({ holdsS, signS, brownS, darkS, elseS }: FlipSigns, { time, browning }: Pace): FlipSigns {
   const later = (s: number | undefined) => (s === undefined ? undefined : s * time);
   const browned = (s: number | undefined) => (s === undefined ? undefined : s / browning);
-  const moments = { holdsS: later(holdsS), signS: later(signS), brownS: browned(brownS), darkS: browned(darkS) };
-  return bestFlip(moments) ?? elseS * time;
+  return {
+    ...{ holdsS: later(holdsS), signS: later(signS), brownS: browned(brownS), darkS: browned(darkS) },
+    elseS: elseS * time,
+  };
+}
+
+/** The best flip that follows from them at a pace, s. */
+export function flipBestOf(signs: FlipSigns, pace: Pace): number {
+  const moments = pacedSigns(signs, pace);
+  return bestFlip(moments) ?? moments.elseS;
 }
 
 /** The best flip at a surface, seconds. */

@@ -1,6 +1,6 @@
 import type { FoodOnPlate } from './food.ts';
 import type { SpotOnPlate } from './reading.ts';
-import { plateSimulator, type PlateSimulator, type SavedPlate } from './simulator.ts';
+import { plateSimulator, type PlateSimulator, type PlateTruth, type SavedPlate } from './simulator.ts';
 import { cellMiddle, plateSizeMm, zoneAt, type StationBody } from './station.ts';
 
 const { ceil, max, min } = Math; // bound once: asked for at every cell of every step
@@ -32,21 +32,21 @@ export interface PlateRecord {
 const CELLS = 12;
 const STEP_S = 6;
 const SHOT_EVERY_S = 12;
-/** A thermostat is followed at its mean: its swings are not in step with the real one's. */
-const STEADY_SWING_C = 1;
 
 /**
  * Follows a plate through its history and on to the end of the last stretch: burners heat their own place first, food
  * cools its own, and metal evens out over minutes.
+ * @param otherwise what is taken to differ from what its maker says
  * @param earlier a record of the same plate: as far as the same was done to it, it is taken over and not followed anew
  */
 export function plateRecord(
   stretches: readonly RecordedStretch[],
   foods: readonly RecordedFood[],
   ambientC: number,
+  otherwise: PlateTruth = {},
   earlier?: PlateRecord,
 ): PlateRecord {
-  const deeds = stretches.flatMap((stretch) => deedsOf(stretch, foods, ambientC));
+  const deeds = stretches.flatMap((stretch) => deedsOf(stretch, foods, ambientC, otherwise));
   const known = (earlier && TAPES.get(earlier)) ?? [];
   let same = 0;
   while (same < known.length && same < deeds.length && known[same]!.name === deeds[same]!.name) same++;
@@ -103,7 +103,12 @@ interface Recorded extends Pick<Deed, 'name' | 'atS'> {
 }
 
 /** Everything done in a stretch, in order: burners turned, food laid down and taken off, and looks in between. */
-function deedsOf(stretch: RecordedStretch, foods: readonly RecordedFood[], ambientC: number): Deed[] {
+function deedsOf(
+  stretch: RecordedStretch,
+  foods: readonly RecordedFood[],
+  ambientC: number,
+  otherwise: PlateTruth,
+): Deed[] {
   const { station, fromS, toS, startC, turns } = stretch;
   const deeds: Deed[] = turns.map(({ atS, zoneId, mark }) => ({
     ...{ name: `turn ${atS} ${zoneId} ${mark}`, atS, fromS },
@@ -120,9 +125,9 @@ function deedsOf(stretch: RecordedStretch, foods: readonly RecordedFood[], ambie
   const look = (atS: number) => deeds.push({ name: `look ${atS}`, atS, fromS });
   for (let atS = fromS; atS < toS; atS += SHOT_EVERY_S) look(atS);
   look(toS);
-  const name = `begin ${fromS} ${ambientC} ${startC.join()} ${JSON.stringify(station)}`;
+  const name = `begin ${fromS} ${ambientC} ${startC.join()} ${JSON.stringify([station, otherwise])}`;
   return [
-    { name, atS: fromS, fromS, begin: (before) => beginning(stretch, ambientC, before) },
+    { name, atS: fromS, fromS, begin: (before) => beginning(stretch, ambientC, otherwise, before) },
     ...deeds.filter(({ atS }) => atS <= toS).sort((a, b) => a.atS - b.atS),
   ];
 }
@@ -131,11 +136,12 @@ function deedsOf(stretch: RecordedStretch, foods: readonly RecordedFood[], ambie
 function beginning(
   { station, startC }: RecordedStretch,
   ambientC: number,
+  otherwise: PlateTruth,
   before: PlateSimulator | undefined,
 ): PlateSimulator {
   const { widthMm, depthMm } = plateSizeMm(station);
   const cut = { cellMm: min(widthMm, depthMm) / CELLS, stepS: STEP_S };
-  const plate = plateSimulator(steadied(station), { startC: startC[0]!, ambientC }, cut);
+  const plate = plateSimulator(station, { startC: startC[0]!, ambientC }, cut, otherwise);
   if (before) plate.tempC.set(before.tempC);
   const means = station.zones.map(({ id }) => plate.zoneMeanC(id));
   plate.tempC.forEach((tempC, cell) => {
@@ -155,13 +161,4 @@ function lastUpTo(shots: readonly Pick<Recorded, 'atS'>[], atS: number): number 
     else high = middle - 1;
   }
   return low;
-}
-
-function steadied(station: StationBody): StationBody {
-  return {
-    ...station,
-    zones: station.zones.map((zone) =>
-      zone.dial.kind === 'thermostat' ? { ...zone, dial: { ...zone.dial, swingC: STEADY_SWING_C } } : zone,
-    ),
-  };
 }

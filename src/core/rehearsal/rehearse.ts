@@ -1,6 +1,6 @@
-import { nextHands, placeOf, pieceInput, type Hand, type RunPlan, type TableCache } from '#core/desk';
+import { nextHands, placeOf, pieceInput, whereToRead, type Hand, type RunPlan, type TableCache } from '#core/desk';
 import { browningWord } from '#core/piece';
-import { zoneMiddle, type UNDERSIDES } from '#core/plate';
+import { zoneMiddle, type SpotOnPlate, type UNDERSIDES } from '#core/plate';
 import { zoneKey, type RunState, type StoredEvent } from '#core/run';
 import { byClock } from './by-clock.ts';
 import { choresOf, type Chore } from './chores.ts';
@@ -55,6 +55,9 @@ const PATIENCE_MS = 90_000;
 const LONGEST_WAIT_MS = 300_000;
 /** Hands of a row do what is due within this time of its first, ms: as the board's row. */
 const ROW_MS = 25_000;
+/** Spots that are read before one panful, at most, and how long each takes, ms. Assumed. */
+const READ_AT_MOST = 3;
+const READING_MS = 3_000;
 const MISSED_TAPS = 0.2;
 /** A missed tap is made when the board is next looked at, s later. Assumed. */
 const LATE_TAP_S = { least: 5, most: 20 };
@@ -180,7 +183,7 @@ class Cook {
       const input = pieceInput(pins, state, ref, doneMs);
       const volumeMl = pins.formulas.find(({ id }) => id === formulaId)!.body.portion.volumeMl;
       const diameterMm = 2 * Math.sqrt((volumeMl * 1000) / (Math.PI * input.thicknessMm));
-      this.turnForPanful(hand);
+      this.readyForPanful(hand);
       this.truth.pour({ pieceId, stationId, spot: placeOf(pins, state, ref), input, diameterMm });
       return (delayMs) => {
         this.desk.tap(doneMs + delayMs, 'poured', { pieceId, formulaId, stationId, placeId, volumeMl });
@@ -196,7 +199,8 @@ class Cook {
         (this.desk.predicted(this.nowMs).pieces[pieceId]!.flip.bestMs - this.pouredMs(pieceId)) / 1000,
       );
       this.truth.flip(pieceId);
-      const judged = this.of.attention === 'full';
+      const test = this.isTest(this.desk.state(), pieceId);
+      const judged = test || this.of.attention === 'full';
       const underside = judgedWord(this.truth.judgedLStar(pieceId));
       return (delayMs) => {
         this.desk.tap(doneMs + delayMs, 'flipped', { pieceId });
@@ -213,7 +217,12 @@ class Cook {
     const outcome = this.truth.outcome(pieceId);
     this.outcomes.set(pieceId, outcome);
     this.liftedS.set(pieceId, this.truth.timeS - outcome.pouredS);
-    return (delayMs) => this.desk.tap(doneMs + delayMs, 'lifted', { pieceId });
+    return (delayMs) => {
+      this.desk.tap(doneMs + delayMs, 'lifted', { pieceId });
+      // the verdict on a test piece, cut open, is asked for: it tells of the batter what cues would
+      if (this.isTest(this.desk.state(), pieceId))
+        this.desk.tap(doneMs + delayMs, 'turn-judged', { pieceId, turn: this.truth.judgedTurn(pieceId) });
+    };
   }
 
   /** What the board asks for and the hands have not done yet, in the order in which this policy does it. */
@@ -317,17 +326,30 @@ class Cook {
     }
   }
 
-  /** A panful draws heat: the burner is turned up as its first piece is poured. A test piece alone draws little. */
-  private turnForPanful({ stationId, zoneId }: Hand): void {
+  /** Before a zone's test piece and before each panful: the thermometer where the board asks, and the burner for what will be drawn. */
+  private readyForPanful({ stationId, zoneId, formulaId }: Hand): void {
     const key = zoneKey(stationId, zoneId);
     const own = [...this.desk.state().pieces.values()].filter(
       (piece) => zoneKey(piece.stationId, piece.zoneId) === key,
     );
-    if (own.length === 0 || own.some((piece) => piece.offAtMs === null)) return;
-    const zone = this.desk.predicted(this.nowMs).zones.find((each) => each.key === key);
-    if (!zone || zone.pouringMark === null) return;
+    if (own.some((piece) => piece.offAtMs === null)) return;
+    const zone = () =>
+      this.desk.predicted(this.nowMs).zones.find((each) => each.key === key && each.formulaId === formulaId);
+    for (let read = 0; read < READ_AT_MOST; read++) {
+      const place = whereToRead(zone()?.places ?? []);
+      if (!place) break;
+      this.waitUntil(this.nowMs + READING_MS);
+      this.read(
+        stationId,
+        zoneId,
+        placeOf(this.told.pins, this.desk.state(), { formulaId, stationId, zoneId, placeId: place.id }),
+      );
+    }
+    // a test piece alone draws little
+    const mark = own.length === 0 ? null : (zone()?.pouringMark ?? null);
+    if (mark === null) return;
     this.turnedAt.set(key, this.nowMs);
-    this.turn(this.nowMs, stationId, zoneId, zone.pouringMark);
+    this.turn(this.nowMs, stationId, zoneId, mark);
   }
 
   private turn(atMs: number, stationId: string, zoneId: string, mark: number): void {
@@ -335,9 +357,9 @@ class Cook {
     this.desk.tap(atMs, 'burner-turned', { stationId, zoneId, mark });
   }
 
-  private read(stationId: string, zoneId: string): void {
+  private read(stationId: string, zoneId: string, at?: SpotOnPlate): void {
     const { body } = this.told.pins.stations.find(({ id }) => id === stationId)!;
-    const spot = zoneMiddle(body, zoneId);
+    const spot = at ?? zoneMiddle(body, zoneId);
     const shown = this.truth.probeShows(stationId, spot);
     this.desk.tap(this.nowMs, 'reading-taken', { stationId, zoneId, spot, method: 'simulatedProbe', ...shown });
   }

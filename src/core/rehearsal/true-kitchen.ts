@@ -1,4 +1,12 @@
-import { CUES_OF, LivePiece, type Cue, type Inside, type PieceInput, type PieceParameters } from '#core/piece';
+import {
+  CUES_OF,
+  LivePiece,
+  type Cue,
+  type Inside,
+  type PieceInput,
+  type PieceParameters,
+  type Turn,
+} from '#core/piece';
 import { plateSimulator, type PlateSimulator, type SpotOnPlate } from '#core/plate';
 import type { Kitchen } from './kitchen.ts';
 import { normal, seedFrom, seeded } from './random.ts';
@@ -173,6 +181,17 @@ export class TrueKitchen {
     return this.pieceOf(pieceId).live.inside().firstLStar + lStarOff + lStarSd * noise;
   }
 
+  /** How a turned piece stood, as these eyes and hands felt it: it ran, it was right, or it was past it. */
+  judgedTurn(pieceId: string): Turn {
+    const { live, flippedS } = this.pieceOf(pieceId);
+    if (flippedS === null) throw new RangeError(`The piece ${pieceId} was not turned yet.`);
+    const felt = flippedS + TURN_FELT_SD_S * normal(seeded(seedFrom(`turn ${pieceId}`, this.seed)));
+    const { holdsS, darkS } = live.moments();
+    const { earliestS, latestS } = trueWindow(live.moments(), flippedS);
+    if (holdsS === undefined || felt < earliestS) return 'early';
+    return felt > latestS || (darkS !== undefined && felt > darkS) ? 'late' : 'right';
+  }
+
   /** Everything of a lifted piece against its own truth. @throws RangeError while it lies on a plate. */
   outcome(pieceId: string): TrueOutcome {
     const { live, flippedS, doneS, off, pouredS } = this.pieceOf(pieceId);
@@ -219,6 +238,9 @@ export interface TrueOutcome extends Inside, TrueWindow {
   /** When its inside was done, s from the flip; null when it came off before. */
   readonly doneS: number | null;
 }
+
+/** How finely it is felt whether a piece was ready to turn, s. Assumed. */
+const TURN_FELT_SD_S = 5;
 
 /** How ln thickness grows with ln volume: a slump spreads (V^0.2), a film keeps its pan. */
 const VOLUME_TO_THICKNESS = { leavened: 0.2, thin: 1 } as const;

@@ -1,7 +1,7 @@
 import * as v from 'valibot';
 import { ConsistencyReadingSchema } from '#core/consistency';
 import { ScaleTargetSchema } from '#core/formula';
-import { CUES } from '#core/piece';
+import { CUES, TURNS } from '#core/piece';
 import { HEAT_READINGS, SpotSchema, ZoneSchema } from '#core/plate';
 
 /** Event kinds of a run and the schema of each payload. A kind's version `v` starts at 1; upcasters lift older ones. */
@@ -167,6 +167,8 @@ export const PAYLOADS = {
   failed: v.object({ pieceId: Uuid }),
   /** What the cook saw; `notYet` says only that it is too soon to flip. */
   'cue-seen': v.object({ pieceId: Uuid, cue: v.picklist([...CUES, 'notYet']) }),
+  /** How a piece stood as it was turned: it ran or tore, was right, or was past it. */
+  'turn-judged': v.object({ pieceId: Uuid, turn: v.picklist(TURNS) }),
   /** Fact of advice: the window shown for a side of a piece. */
   'window-shown': v.object({ pieceId: Uuid, side: v.picklist([1, 2]), window: ShownWindow, modelVersion: Text(40) }),
   undone: v.object({ eventIds: v.pipe(v.array(Uuid), v.minLength(1), v.maxLength(60)) }),

@@ -50,6 +50,7 @@ const APPLY: { readonly [K in EventKind]: Apply<K> } = {
       flippedAtMs: null,
       offAtMs: null,
       fate: 'firstSide',
+      turn: null,
       cues: [],
       shown: { first: null, second: null },
     });
@@ -82,6 +83,12 @@ const APPLY: { readonly [K in EventKind]: Apply<K> } = {
     if (piece.offAtMs !== null) return 'alreadyOff';
     piece.cues.push({ cue, atMs });
   },
+  'turn-judged': (draft, { pieceId, turn }) => {
+    const piece = draft.pieces.get(pieceId);
+    if (!piece) return 'noSuchPiece';
+    if (piece.flippedAtMs === null) return 'notFlipped';
+    piece.turn = turn;
+  },
   'window-shown': (draft, { pieceId, side, window }) => {
     const piece = draft.pieces.get(pieceId);
     if (!piece) return 'noSuchPiece';
@@ -105,7 +112,7 @@ const APPLY: { readonly [K in EventKind]: Apply<K> } = {
 const SAME_POUR_MS = 20_000;
 
 /** Kinds that the large Undo takes back. */
-const HAND_KINDS = new Set<EventKind>(['poured', 'flipped', 'lifted', 'failed', 'cue-seen']);
+const HAND_KINDS = new Set<EventKind>(['poured', 'flipped', 'lifted', 'failed', 'cue-seen', 'turn-judged']);
 
 /**
  * The state of a run: a total fold of its log over what it pinned. `acknowledged` stand in server order; `pending` wait
