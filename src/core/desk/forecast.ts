@@ -164,10 +164,15 @@ export function forecast(pins: Pins, state: RunState, nowMs: number, tables: Tab
             .filter((other) => other.placeId === piece.placeId && other.stationId === stationId)
             .filter((other) => other.cues.length > 0 && isBefore(other, piece))
             .slice(-MOST_BEFORE);
-          const due = (of: Piece) => {
-            const at = atSpot(underPiece(pins, state, model, of, ofPiece), believed, placeOf(pins, state, of));
-            return ownCues(of, timelineAt(ofPiece, believedC(at.expected, at.known), pace).cues);
-          };
+          const due = (of: Piece) =>
+            ownCues(of, (afterS) => {
+              const at = atSpot(
+                underPiece(pins, state, model, of, ofPiece, afterS),
+                believed,
+                placeOf(pins, state, of),
+              );
+              return timelineAt(ofPiece, believedC(at.expected, at.known), pace).cues;
+            });
           const slower = Math.exp(
             ownLnTime(
               due(piece),
@@ -323,11 +328,13 @@ function pieceForecast(
   };
 }
 
-/** A piece's cues against when they were due by what is believed of its zone and batter. */
-function ownCues({ cues, pouredAtMs }: Piece, due: PieceTimeline['cues']): OwnCue[] {
+/** A piece's cues against when they were due by what is believed of its zone and batter, and of the plate up to then. */
+function ownCues({ cues, pouredAtMs }: Piece, dueBy: (afterS: number) => PieceTimeline['cues']): OwnCue[] {
   return cues.flatMap(({ cue, atMs }) => {
-    const dueS = cue === 'notYet' ? undefined : due[cue];
-    return cue === 'notYet' || dueS === undefined ? [] : [{ cue, dueS, afterS: (atMs - pouredAtMs) / 1000 }];
+    if (cue === 'notYet') return [];
+    const afterS = (atMs - pouredAtMs) / 1000;
+    const dueS = dueBy(afterS)[cue];
+    return dueS === undefined ? [] : [{ cue, dueS, afterS }];
   });
 }
 

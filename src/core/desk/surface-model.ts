@@ -42,7 +42,7 @@ export interface SurfaceModel {
 /** A history serves all moments of so long: nothing happens in it but what is known. */
 const ASKED_EVERY_MS = 30_000;
 /** So far on from the last moment asked the plate is followed: the first minute of what was poured just now. */
-const AHEAD_MS = 100_000;
+const AHEAD_MS = 140_000;
 
 /**
  * The plate model's surface of a zone and its spots through the run: from cold as its burners were turned and changed,

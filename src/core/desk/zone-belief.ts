@@ -19,7 +19,7 @@ import {
   type Sighting,
   type Weighed,
 } from '#core/adapt';
-import { BENEATH_S, surfaceForBeneath, type Cue, type TimelineTable } from '#core/piece';
+import { BENEATH_SPANS_S, surfaceForBeneath, type Cue, type TimelineTable } from '#core/piece';
 import { patternOf, zoneMiddle, type SpotOnPlate } from '#core/plate';
 import { pinnedStation, type Piece, type Pins, type Reading, type RunState, type ZoneState } from '#core/run';
 import { discInRun, placesIn } from './batter-run.ts';
@@ -153,7 +153,7 @@ function sightingsOf(
       const table = tableOf(reading.formulaId);
       const pouredAtMs = reading.atMs - reading.afterS * 1000;
       const expected = reading.spot
-        ? underPour(pins, state, model, { formulaId, stationId, spot: reading.spot, pouredAtMs }, table)
+        ? underPour(pins, state, model, { formulaId, stationId, spot: reading.spot, pouredAtMs }, table, reading.afterS)
         : model(pouredAtMs);
       const nth = ++colours;
       const key = nameOf({ ...reading, nth }, expected, table);
@@ -171,10 +171,10 @@ function sightingsOf(
     if (piece.cues.length === 0 && piece.turn === null) continue;
     const spot = placeOf(pins, state, piece);
     const table = tableOf(formulaId, piece);
-    const expected = underPiece(pins, state, model, piece, table);
     for (const seen of piece.cues) {
       const { cue, atMs } = seen;
       const afterS = (atMs - piece.pouredAtMs) / 1000;
+      const expected = underPiece(pins, state, model, piece, table, afterS);
       const nth = cue === 'notYet' ? 1 : (count[cue] = (count[cue] ?? 0) + 1);
       const key = nameOf({ ...seen, afterS, spot, nth }, expected, table);
       const of = { atS: atMs / 1000, key, spot, expected, table, afterS };
@@ -183,6 +183,7 @@ function sightingsOf(
     if (piece.turn !== null && piece.flippedAtMs !== null) {
       const afterS = (piece.flippedAtMs - piece.pouredAtMs) / 1000;
       const { turn } = piece;
+      const expected = underPiece(pins, state, model, piece, table, afterS);
       const key = nameOf({ turn, afterS, spot }, expected, table);
       list.push({ kind: 'turn', atS: piece.flippedAtMs / 1000, key, spot, expected, table, afterS, turn });
     }
@@ -190,15 +191,19 @@ function sightingsOf(
   return list;
 }
 
-/** The surface before its pour by which a piece cooks as it does on its plate: burners, neighbours and all. */
+/**
+ * The surface before its pour by which a piece cooks as it does on its plate up to `byS` after its pour: burners,
+ * neighbours and all.
+ */
 export function underPiece(
   pins: Pins,
   state: RunState,
   model: SurfaceModel,
   piece: Piece,
   table: TimelineTable,
+  byS = Infinity,
 ): Expected {
-  return underPour(pins, state, model, { ...piece, spot: placeOf(pins, state, piece) }, table);
+  return underPour(pins, state, model, { ...piece, spot: placeOf(pins, state, piece) }, table, byS);
 }
 
 function underPour(
@@ -207,12 +212,19 @@ function underPour(
   model: SurfaceModel,
   pour: Pick<Piece, 'formulaId' | 'stationId' | 'pouredAtMs'> & { readonly spot: SpotOnPlate },
   table: TimelineTable,
+  byS: number,
 ): Expected {
   const { diameterMm } = discInRun(pins, state, pour.formulaId, pour.stationId);
-  const beneath = model.beneath(pour, { ...pour.spot, diameterMm }, BENEATH_S[table.input.batter.type]);
+  const spans = BENEATH_SPANS_S[table.input.batter.type];
+  const within = spans.findLastIndex((spanS) => spanS <= byS * SPAN_REACH);
+  const span = Math.max(0, within);
+  const beneath = model.beneath(pour, { ...pour.spot, diameterMm }, spans[span]!);
   if (!beneath) return model(pour.pouredAtMs, pour.spot);
-  return { ...beneath, modelC: surfaceForBeneath(table, beneath.modelC) };
+  return { ...beneath, modelC: surfaceForBeneath(table, beneath.modelC, span) };
 }
+
+/** A span that runs on a little past what was seen still tells of it. Assumed. */
+const SPAN_REACH = 1.25;
 
 /** A sighting's name: what was seen, and what was expected there to what a belief can tell apart. */
 function nameOf(seen: object, { modelC, share, askewC }: Expected, table?: TimelineTable): string {

@@ -31,14 +31,17 @@ export interface Window {
   readonly latestS: number;
 }
 
-/** The first part of a side, in which its plate is at its most other than before the pour, s. */
-export const BENEATH_S: Record<BatterFamily, number> = { leavened: 90, thin: 30 };
+/** Spans from the pour over which the metal beneath is taken together: what shows early knows nothing of later heat, s. */
+export const BENEATH_SPANS_S: Record<BatterFamily, readonly number[]> = {
+  leavened: [30, 60, 90, 130],
+  thin: [10, 20, 30, 45],
+};
 
 /** Everything predicted for one piece. Times are seconds from the pour unless said; what never comes is absent. */
 export interface PieceTimeline {
   readonly cues: Partial<Record<Cue, number>>;
-  /** Mean of the metal beneath in the first `BENEATH_S` seconds, °C. */
-  readonly beneathC: number;
+  /** Mean of the metal beneath over each of `BENEATH_SPANS_S`, °C. */
+  readonly beneathC: readonly number[];
   /** From when the base has a skin that leaves the plate whole: the earliest look beneath. */
   readonly peekS?: number;
   /** When the underside of the first side reaches each colour, as far as it was simulated. */

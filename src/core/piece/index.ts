@@ -1,6 +1,6 @@
 export { batterProperties, type BatterProperties } from './batter.ts';
 export {
-  BENEATH_S,
+  BENEATH_SPANS_S,
   bestFlip,
   cuesBy,
   flipAim,

@@ -72,7 +72,7 @@ export function timelineAt(table: TimelineTable, surfaceC: number, pace: Pace = 
   const usual = pace.time === 1 && pace.browning === 1;
   return {
     cues: seen,
-    beneathC: a.beneathC + share * (b.beneathC - a.beneathC),
+    beneathC: a.beneathC.map((beneathC, span) => beneathC + share * (b.beneathC[span]! - beneathC)),
     ...moments({ peekS: a.peekS }, { peekS: b.peekS }),
     ...(holdsS === undefined ? {} : { holdsS }),
     ...(signS === undefined ? {} : { signS }),
@@ -176,13 +176,14 @@ export function hottestWithWindowC(
 }
 
 /**
- * The surface before a pour that leads to such a mean of the metal beneath it: where a plate is fed otherwise than the
- * table's, it stands for the plate as the piece feels it. Beyond the table's ends it goes on as between its last rows.
+ * The surface before a pour that leads to such a mean of the metal beneath it over one of `BENEATH_SPANS_S`: where a plate
+ * is fed otherwise than the table's, it stands for the plate as the piece feels it. Beyond the table's ends it goes on as
+ * between its last rows.
  */
-export function surfaceForBeneath({ rows, firstC, stepC }: TimelineTable, beneathC: number): number {
-  const above = rows.findIndex((row) => row.beneathC >= beneathC);
+export function surfaceForBeneath({ rows, firstC, stepC }: TimelineTable, beneathC: number, span: number): number {
+  const above = rows.findIndex((row) => row.beneathC[span]! >= beneathC);
   const high = Math.min(rows.length - 1, Math.max(1, above < 0 ? rows.length - 1 : above));
-  const [a, b] = [rows[high - 1]!.beneathC, rows[high]!.beneathC];
+  const [a, b] = [rows[high - 1]!.beneathC[span]!, rows[high]!.beneathC[span]!];
   return firstC + stepC * (high - 1 + (beneathC - a) / (b - a));
 }
 

@@ -9,7 +9,7 @@ import {
   type ColumnSettings,
   type PlateContact,
 } from './column.ts';
-import { BENEATH_S, type PieceTimeline } from './cues.ts';
+import { BENEATH_SPANS_S, type PieceTimeline } from './cues.ts';
 import { FirstSide, type FlipBy } from './first-side.ts';
 import { fruitIn, type FruitOnPiece } from './fruit.ts';
 import { appearanceFrom, appearanceOf, type Appearance, type Appearances } from './appearance.ts';
@@ -82,7 +82,7 @@ export function simulatePiece(input: PieceInput, resolution: Resolution = QUICK)
 
   const cut = { stepS: resolution.stepS[type], longestS: LONGEST_SIDE_S[type] };
   const first = new FirstSide(input.flipBy, covered, input.thicknessMm, cut.longestS);
-  const beneath = { sumCs: 0, s: 0 };
+  const beneath = BENEATH_SPANS_S[type].map((spanS) => ({ spanS, sumCs: 0, s: 0 }));
   let overTurned: Turned | undefined;
   const turnedNow = () => ({ core: turned(core, open), about: about && turned(about, open) });
   const firstSeen = cookSide(about ? [core, rim, about] : [core, rim], covered, cut, {
@@ -90,9 +90,10 @@ export function simulatePiece(input: PieceInput, resolution: Resolution = QUICK)
     look: () => appearanceOf(core, rim, covered, pouredM, false),
     see: (atS) => {
       first.see(atS, core, rim, about);
-      if (beneath.s < BENEATH_S[type]) {
-        beneath.sumCs += core.plateC * (atS - beneath.s);
-        beneath.s = atS;
+      for (const mean of beneath) {
+        if (mean.s >= mean.spanS) continue;
+        mean.sumCs += core.plateC * (atS - mean.s);
+        mean.s = atS;
       }
       if (first.best !== undefined) overTurned ??= turnedNow();
     },
@@ -117,7 +118,7 @@ export function simulatePiece(input: PieceInput, resolution: Resolution = QUICK)
   const secondStepS = (SEEN_EVERY_S * (secondSeen.length - 1)) / (SEEN.second - 1);
   return {
     ...first.found(),
-    beneathC: beneath.sumCs / beneath.s,
+    beneathC: beneath.map(({ sumCs, s }) => sumCs / s),
     flip,
     lift,
     done: second.done(),
