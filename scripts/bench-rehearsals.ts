@@ -1,3 +1,5 @@
+import { COURSES, foretoldPours } from '../bench/pours.ts';
+import { honesty } from '../bench/random-truths.ts';
 import { rehearsalFigures, shares } from '../bench/rehearsals.ts';
 
 // Twelve frozen kitchens, each policy and attention, some seeds: the figures of README. Minutes to an hour.
@@ -17,4 +19,18 @@ found[0]!.byKitchen.forEach(({ file }, index) =>
   console.log(
     `| ${file.replace('.json', '')} | ${found.map(({ byKitchen }) => percent(byKitchen[index]!.score.good.share)).join(' | ')} |`,
   ),
+);
+
+const KITCHENS = 200;
+console.log(
+  `\n| ${KITCHENS} kitchens drawn at random: rms of the flip foretold before pours 1–6, s | by the board | mean | timer |\n|---|---|---|---|`,
+);
+for (const course of COURSES) {
+  const { predicted, mean, timer } = foretoldPours(course, KITCHENS);
+  const each = (of: readonly number[]) => of.map((s) => s.toFixed(1)).join(', ');
+  console.log(`| ${course} plate | ${each(predicted)} | ${each(mean)} | ${each(timer)} |`);
+}
+const { held, medianHalfWidthS } = honesty(1000);
+console.log(
+  `\n1,000 kitchens drawn at random: nine in ten holds ${percent(held)}, median half-width after three pieces ${medianHalfWidthS.toFixed(1)} s.`,
 );

@@ -188,7 +188,14 @@ function byEye(one: Case): Sighting[] {
     look(first, { method: 'drop', seen: drop }),
     look(second, { method: 'butter', seen: butter }),
     { ...piece, kind: 'cue', key: `${one.seed} cue`, cue: 'coveredFace', nth: 1, afterS: coveredS },
-    { ...piece, kind: 'underside', key: `${one.seed} colour`, afterS, seen: (seen ?? 'dark') satisfies Underside },
+    {
+      ...piece,
+      kind: 'underside',
+      key: `${one.seed} colour`,
+      nth: 1,
+      afterS,
+      seen: (seen ?? 'dark') satisfies Underside,
+    },
   ];
 }
 

@@ -1,4 +1,5 @@
 import { flipBestAt, type Pace, type TimelineTable } from '#core/piece';
+import { POUR_SD_LN } from './cue-spread.ts';
 import { ERROR, ERRORS, LN_BROWNING, LN_TIME, OF_BATTER, errorWeights, type Posterior } from './grid.ts';
 import type { Expected } from './posterior.ts';
 
@@ -72,7 +73,7 @@ function errorRange(posterior: Posterior): [number, number] {
   return [at(0.05), at(0.95)];
 }
 
-/** Spread, seconds, of a predicted best flip under the belief: first-order propagation. */
+/** Spread, seconds, of a predicted best flip under the belief, first-order propagation, and by how pours differ. */
 export function flipSpreadS(known: Belief, table: TimelineTable, { modelC, share }: Expected): number {
   const best = (errorC: number, lnTime: number, lnBrowning: number) =>
     flipBestAt(table, modelC + share * (known.errorC + errorC), {
@@ -85,6 +86,8 @@ export function flipSpreadS(known: Belief, table: TimelineTable, { modelC, share
   const t = slope(0, SLOPE.ln, 0) / (2 * SLOPE.ln);
   const b = slope(0, 0, SLOPE.ln) / (2 * SLOPE.ln);
   const [ee, et, eb, tt, tb, bb] = known.covariance;
-  return sqrt(max(0, e * e * ee + t * t * tt + b * b * bb + 2 * (e * t * et + e * b * eb + t * b * tb)));
+  const pour = POUR_SD_LN * best(0, 0, 0);
+  const known2 = e * e * ee + t * t * tt + b * b * bb + 2 * (e * t * et + e * b * eb + t * b * tb);
+  return sqrt(max(0, known2) + pour * pour);
 }
 const SLOPE = { errorC: 4, ln: 0.05 };

@@ -1,5 +1,8 @@
 import type { Cue } from '#core/piece';
 
+/** How pours of one batter differ from each other in their times, ln: a pour's thickness by a few percent. Assumed. */
+export const POUR_SD_LN = 0.04;
+
 /** Between a cue and its tap lie eyes and a finger, s. Assumed, as the usual time to react and to reach. */
 export const TAP_LAG_S = 1.5;
 
@@ -10,7 +13,7 @@ const CUE_NOISE = { fixedS: 2, share: 0.06 };
  * bubbles tell of holes is less than what holes tell. Assumed, from the spread of each cue by the piece model's parameters.
  */
 const CUE_STRAYS: Record<Cue, number> = {
-  ...{ rimBubbles: 0.15, coveredFace: 0.15, popping: 0.06, dryEdge: 0.1, holesStay: 0.04 },
+  ...{ rimBubbles: 0.15, coveredFace: 0.22, popping: 0.05, dryEdge: 0.12, holesStay: 0.04 },
   ...{ faceSet: 0.08, liftingEdge: 0.1, lightGold: 0.08, golden: 0.08 },
 };
 

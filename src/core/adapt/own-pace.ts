@@ -1,8 +1,6 @@
 import type { Cue } from '#core/piece';
-import { TAP_LAG_S, cueSdLn } from './cue-spread.ts';
+import { POUR_SD_LN, TAP_LAG_S, cueSdLn } from './cue-spread.ts';
 
-/** How pours of one batter differ from each other in their times, ln: volume, thickness, where they land. Assumed. */
-const PIECE_SD_LN = 0.05;
 /** How places of a zone differ beside what the plate model says of them, ln. Assumed. */
 const PLACE_SD_LN = 0.08;
 
@@ -14,16 +12,12 @@ export interface OwnCue {
 }
 
 /**
- * How much slower a piece runs than its zone and batter would have it: ln, by its own cues and by those of pieces that lay
- * on its place before, each shrunk by how much pieces and places differ and how well eyes tell.
+ * How much slower a piece runs than its zone and batter would have it: ln, by its own cues, shrunk by how much pours differ
+ * and how well eyes tell. Cues of earlier pieces of its place are in the belief already: counted here again, they made it
+ * worse.
  */
-export function ownLnTime(own: readonly OwnCue[], before: readonly (readonly OwnCue[])[]): number {
-  const place = { mean: 0, precision: 1 / PLACE_SD_LN ** 2 };
-  for (const piece of before) {
-    const { mean, precision } = shown(piece);
-    if (precision > 0) add(place, mean, 1 / (PIECE_SD_LN ** 2 + 1 / precision));
-  }
-  const prior = { mean: place.mean, precision: 1 / (PIECE_SD_LN ** 2 + 1 / place.precision) };
+export function ownLnTime(own: readonly OwnCue[]): number {
+  const prior = { mean: 0, precision: 1 / (POUR_SD_LN ** 2 + PLACE_SD_LN ** 2) };
   const { mean, precision } = shown(own);
   add(prior, mean, precision);
   return prior.mean;

@@ -202,7 +202,7 @@ export function withTurn(
 }
 
 /** How well eyes tell that a piece was turned before or after its good moments, and how often they slip. Assumed. */
-const TURN_SD = { leastS: 5, share: 0.07, slip: 0.04 };
+const TURN_SD = { leastS: 5, share: 0.05, slip: 0.04 };
 
 /** Three points of a normal: what a spot may be beside its zone, for what takes long to ask. */
 const FEW_POINTS = [

@@ -1,12 +1,22 @@
-import { bestFlip, flipAim, flipSignsAt, pacedSigns, type TimelineTable, type Window } from '#core/piece';
+import {
+  USUAL_PACE,
+  bestFlip,
+  flipAim,
+  flipBestOf,
+  flipSignsAt,
+  pacedSigns,
+  type TimelineTable,
+  type Window,
+} from '#core/piece';
 import type { Belief } from './belief.ts';
+import { POUR_SD_LN } from './cue-spread.ts';
 import type { Expected } from './posterior.ts';
 import { normalCdf } from './surface-likelihood.ts';
 
 const { exp, max, min, sqrt } = Math; // bound once: asked for at every point of the belief
 
 /** What no belief about plate and batter takes away: pours differ in their times and in how their bases brown, ln. Assumed. */
-const PIECE_SD_LN = { time: 0.05, browning: 0.08 };
+const PIECE_SD_LN = { time: POUR_SD_LN, browning: 0.08 };
 /** Hands and clocks blur a moment by so much, s. Assumed. */
 const HANDS_S = 3;
 /** Three points of a normal curve: z and weight. */
@@ -29,6 +39,11 @@ export function surestFlip(known: Belief, table: TimelineTable, expected: Expect
     known.lnBrowning,
     slower,
   );
+  // by the clock it is when the cook said
+  if (table.input.flipBy?.rule === 'time') {
+    const bestS = flipBestOf(flipSignsAt(table, expected.modelC), USUAL_PACE);
+    return { earliestS: min(usual.earliestS, bestS), bestS, latestS: max(usual.latestS, bestS) };
+  }
   const may = possibleWindows(known, table, expected, slower).filter(({ window }) => window.latestS > window.earliestS);
   if (may.length === 0) return usual;
   const fromS = min(...may.map(({ window }) => window.earliestS));

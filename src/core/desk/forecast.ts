@@ -160,25 +160,12 @@ export function forecast(pins: Pins, state: RunState, nowMs: number, tables: Tab
           const ofPiece = tableFor(pins, state, piece, tables, piece.pouredAtMs);
           const under = underPiece(pins, state, model, piece, ofPiece);
           const there = atSpot(under, believed, placeOf(pins, state, piece));
-          const before = [...state.pieces.values()]
-            .filter((other) => other.placeId === piece.placeId && other.stationId === stationId)
-            .filter((other) => other.cues.length > 0 && isBefore(other, piece))
-            .slice(-MOST_BEFORE);
-          const due = (of: Piece) =>
-            ownCues(of, (afterS) => {
-              const at = atSpot(
-                underPiece(pins, state, model, of, ofPiece, afterS),
-                believed,
-                placeOf(pins, state, of),
-              );
-              return timelineAt(ofPiece, believedC(at.expected, at.known), pace).cues;
-            });
-          const slower = Math.exp(
-            ownLnTime(
-              due(piece),
-              before.map((other) => due(other)),
-            ),
-          );
+          const seen = ownCues(piece, (afterS) => {
+            const upTo = underPiece(pins, state, model, piece, ofPiece, afterS);
+            const at = atSpot(upTo, believed, placeOf(pins, state, piece));
+            return timelineAt(ofPiece, believedC(at.expected, at.known), pace).cues;
+          });
+          const slower = Math.exp(ownLnTime(seen));
           pieces[piece.id] = pieceForecast(piece, ofPiece, there.expected, there.known, slower);
         }
       }
@@ -186,9 +173,6 @@ export function forecast(pins: Pins, state: RunState, nowMs: number, tables: Tab
   }
   return { atMs: nowMs, pieces, zones };
 }
-
-/** So many pieces that lay on a place before say of it what there is to say. */
-const MOST_BEFORE = 4;
 
 /** The last moment at which nothing lay on a zone. */
 function lastClearMs(state: RunState, stationId: string, zoneId: string, nowMs: number): number {
@@ -270,10 +254,6 @@ export function tableOf(input: PieceInput, tables: TableCache): TimelineTable {
 /** Inputs are long to write out. */
 const KEYS = new WeakMap<PieceInput, string>();
 
-function isBefore(other: Piece, piece: Piece): boolean {
-  return other.formulaId === piece.formulaId && other.pouredAtMs < piece.pouredAtMs;
-}
-
 /** @param slower how much slower this very piece runs than its zone and batter, as a factor */
 function pieceForecast(
   piece: Piece,
@@ -307,21 +287,6 @@ function pieceForecast(
     get cueSpreadS() {
       return cueSpreads(table, surfaceC, timeline, expected.share * known.errorSdC);
     },
-    ...((globalThis as any).DBG && {
-      dbg: {
-        tl: {
-          holds: timeline.holdsS,
-          sign: timeline.signS,
-          brown: timeline.brownedAt.brown,
-          dark: timeline.brownedAt.dark,
-          best: timeline.flip.bestS,
-        },
-        surfaceC,
-        lnTime: known.lnTime,
-        own: Math.log(slower),
-        lnB: known.lnBrowning,
-      },
-    }),
     tooHot: timeline.tooHot,
     windowUpToC: hottestWithWindowC(table),
     timeline,

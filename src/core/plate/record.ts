@@ -32,6 +32,8 @@ export interface PlateRecord {
 const CELLS = 12;
 const STEP_S = 6;
 const SHOT_EVERY_S = 12;
+/** A thermostat is followed at its mean: its swings are not in step with the real one's. */
+const STEADY_SWING_C = 1;
 
 /**
  * Follows a plate through its history and on to the end of the last stretch: burners heat their own place first, food
@@ -141,7 +143,7 @@ function beginning(
 ): PlateSimulator {
   const { widthMm, depthMm } = plateSizeMm(station);
   const cut = { cellMm: min(widthMm, depthMm) / CELLS, stepS: STEP_S };
-  const plate = plateSimulator(station, { startC: startC[0]!, ambientC }, cut, otherwise);
+  const plate = plateSimulator(steadied(station), { startC: startC[0]!, ambientC }, cut, otherwise);
   if (before) plate.tempC.set(before.tempC);
   const means = station.zones.map(({ id }) => plate.zoneMeanC(id));
   plate.tempC.forEach((tempC, cell) => {
@@ -161,4 +163,13 @@ function lastUpTo(shots: readonly Pick<Recorded, 'atS'>[], atS: number): number 
     else high = middle - 1;
   }
   return low;
+}
+
+function steadied(station: StationBody): StationBody {
+  return {
+    ...station,
+    zones: station.zones.map((zone) =>
+      zone.dial.kind === 'thermostat' ? { ...zone, dial: { ...zone.dial, swingC: STEADY_SWING_C } } : zone,
+    ),
+  };
 }

@@ -1,0 +1,25 @@
+import { describe, expect, it } from '@jest/globals';
+import { COURSES, foretoldPours, type Course } from '../../bench/pours.ts';
+import { honesty } from '../../bench/random-truths.ts';
+
+const rms = (of: readonly number[]) => Math.sqrt(of.reduce((sum, s) => sum + s * s, 0) / of.length);
+
+describe('what is foretold, over kitchens drawn at random', () => {
+  it('holds in about nine of ten of 1,000, and is narrow after three pieces', () => {
+    const { held, medianHalfWidthS } = honesty(1000);
+    expect(held).toBeGreaterThan(0.85);
+    expect(held).toBeLessThan(0.95);
+    expect(medianHalfWidthS).toBeLessThanOrEqual(12);
+  });
+
+  it.each(COURSES)('beside a mean and a timer through six pours on a %s plate', (course: Course) => {
+    const { predicted, mean, timer } = foretoldPours(course, 200);
+    if (course === 'steady') {
+      expect(rms(predicted)).toBeLessThan(rms(mean) + 1);
+      return;
+    }
+    // from the first pour that the others know anything of
+    expect(rms(predicted)).toBeLessThan(0.7 * rms(mean));
+    expect(rms(predicted)).toBeLessThan(0.7 * rms(timer));
+  });
+});
