@@ -65,14 +65,19 @@ describe('a rehearsal', () => {
     expect(good('predicted')).toBeGreaterThan(good('mean') + 0.15);
   });
 
-  it('lazy hands tell no cue and no colour, and some of their taps come late', () => {
+  it('lazy hands tell no cue and no colour but of the test pieces, whose verdict is asked for', () => {
     const { events, pieces } = cook(FIRST, 'predicted', 'lazy');
+    const tests = pieces.filter(({ test }) => test).length;
+    const colours = (log: typeof events) => log.filter(({ payload }) => payload['method'] === 'piece').length;
+    const verdicts = (log: typeof events) => log.filter(({ kind }) => kind === 'turn-judged').length;
     expect(events.some(({ kind }) => kind === 'cue-seen')).toBe(false);
-    expect(events.filter(({ kind, payload }) => kind === 'reading-taken' && payload['method'] === 'piece')).toEqual([]);
+    expect(colours(events)).toBe(tests);
+    expect(verdicts(events)).toBe(tests);
     expect(pieces).toHaveLength(12);
     const told = cook(FIRST, 'predicted', 'full').events;
     expect(told.some(({ kind }) => kind === 'cue-seen')).toBe(true);
-    expect(told.filter(({ payload }) => payload['method'] === 'piece')).toHaveLength(12);
+    expect(colours(told)).toBe(12);
+    expect(verdicts(told)).toBe(tests);
   });
 
   it('says what each piece came to', () => {
