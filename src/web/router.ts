@@ -36,6 +36,7 @@ export function makeRouter(): Router {
         meta: { title: 'stations.title' },
       },
       { path: '/ingredients', component: () => import('./library/LarderPage.vue'), meta: { title: 'larder.title' } },
+      { path: '/practice', component: () => import('./practice/PracticePage.vue'), meta: { title: 'practice.title' } },
       { path: '/kitchen', component: () => import('./settings/KitchenPage.vue'), meta: { title: 'kitchen.title' } },
       {
         path: '/runs/:runId',

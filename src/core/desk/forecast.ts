@@ -69,6 +69,8 @@ export interface ZoneForecast extends ZoneHeat {
     readonly sdC: number;
     readonly fitness: PlaceFitness;
   }[];
+  /** How many of its places would have a good moment to flip, were the zone at the surface wanted. */
+  readonly goodAtTarget: number;
   readonly next: PieceTimeline;
   /** The same at the surface wanted, for planning before the plate is hot. */
   readonly atTarget: PieceTimeline;
@@ -118,12 +120,8 @@ export function forecast(pins: Pins, state: RunState, nowMs: number, tables: Tab
         // food cools its places: how they differ shows on the plate as it was before the panful
         const clearMs = lastClearMs(state, stationId, zone.id, nowMs);
         const zoneC = believedC(model(clearMs), known);
-        const targetC = wantedSurfaceC(
-          body.heat,
-          table,
-          pace,
-          own.map((place) => placeAt(place, clearMs).surfaceC - zoneC),
-        );
+        const besideC = own.map((place) => placeAt(place, clearMs).surfaceC - zoneC);
+        const targetC = wantedSurfaceC(body.heat, table, pace, besideC);
         const wantedFlipS = flipBestAt(table, targetC, pace);
         const hold = { targetC, roomC: pins.roomC };
         const lyingW = usualFoodW(familyOf(body.type), inUse(state, stationId, zone.id, nowMs), volumeMl);
@@ -152,6 +150,7 @@ export function forecast(pins: Pins, state: RunState, nowMs: number, tables: Tab
             const flipS = flipBestAt(table, there.surfaceC, pace);
             return { id: place.id, ...there, fitness: placeFitness(table, pace, there.surfaceC, flipS, wantedFlipS) };
           }),
+          goodAtTarget: besideC.filter((offC) => targetC + offC <= (hottestWithWindowC(table, pace) ?? 0)).length,
           next: timelineAt(table, heat.surfaceC, pace),
           atTarget: timelineAt(table, targetC, pace),
           nextFlipSpreadS: flipSpreadS(known, table, expected),

@@ -32,3 +32,5 @@ export { RehearsalRunSchema, readRehearsalRun, toldRun, type RehearsalRun } from
 export { VERDICTS, scoreOf, shareOf, verdictOf, type PieceVerdict, type RehearsalScore, type Share } from './score.ts';
 export { TrueKitchen, type TrueOutcome } from './true-kitchen.ts';
 export { notOverBrown, trueWindow, type TrueWindow } from './true-window.ts';
+export { LEVELS, type Level } from './data-levels.ts';
+export { FlipTrainer, ROUND, flipScore, type PieceInTraining, type TrainedPiece } from './trainer.ts';

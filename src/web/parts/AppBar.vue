@@ -16,7 +16,7 @@ const session = useSession();
     </RouterLink>
     <nav :aria-label="t('app.places')" class="flex gap-1">
       <RouterLink
-        v-for="place in ['runs', 'formulas', 'stations', 'kitchen']"
+        v-for="place in ['runs', 'formulas', 'stations', 'practice', 'kitchen']"
         :key="place"
         :to="`/${place}`"
         class="flex min-h-11 items-center rounded-full px-4 hover:bg-mist max-sm:px-3"

@@ -4,6 +4,7 @@ import { library } from './en/library.ts';
 import { pantry } from './en/pantry.ts';
 import { plates } from './en/plates.ts';
 import { portion } from './en/portion.ts';
+import { practice } from './en/practice.ts';
 import { readings } from './en/readings.ts';
 import { rest } from './en/rest.ts';
 import { stages } from './en/stages.ts';
@@ -17,6 +18,7 @@ export const en = {
   ...pantry,
   ...plates,
   ...portion,
+  ...practice,
   ...readings,
   ...rest,
   ...stages,

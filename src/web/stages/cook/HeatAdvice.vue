@@ -1,8 +1,9 @@
 <script setup lang="ts">
 import { computed } from 'vue';
-import { stationNow, zoneOf, type ZoneForecast } from '#core/desk';
+import { RouterLink } from 'vue-router';
+import { formulaOf, stationNow, whereToRead, zoneOf, type ZoneForecast } from '#core/desk';
 import BigButton from '../../parts/BigButton.vue';
-import { markText, number, temperature } from '../../parts/format.ts';
+import { markText, number, temperature, temperatureSpread } from '../../parts/format.ts';
 import { differenceFromCelsius } from '#core/units';
 import PaperCard from '../../parts/PaperCard.vue';
 import { useRun } from '../../stores/run.ts';
@@ -43,6 +44,39 @@ const off = computed(() =>
     : '',
 );
 
+/** A batter that browns fast, or a plate with hot spots, is run cooler than its formula says: why, and what it is good for. */
+const WORTH_SAYING_C = 3;
+const cooler = computed(() => {
+  const zone = stray.value;
+  if (!zone) return null;
+  const usualC = formulaOf(store.run!.pins, zone.formulaId).heat.targetC;
+  if (usualC - zone.targetC < WORTH_SAYING_C) return null;
+  return t('advice.cooler', {
+    zone: zone.zoneId,
+    target: temperature(zone.targetC),
+    usual: temperature(usualC),
+  });
+});
+const gain = computed(() => {
+  const zone = stray.value;
+  if (!zone || to.value === null) return null;
+  return t('advice.gain', { s: number(zone.atTarget.flip.bestS), good: zone.goodAtTarget, n: zone.places.length });
+});
+/** Before a zone is poured: the place whose heat is known least, while a thermometer may still reach it. */
+const unread = computed(() => {
+  const state = store.state!;
+  for (const zone of store.outlook?.forecast.zones ?? []) {
+    const empty = ![...state.onPlate.values()].some((id) => {
+      const piece = state.pieces.get(id)!;
+      return piece.stationId === zone.stationId && piece.zoneId === zone.zoneId;
+    });
+    if (!empty || zone.basis === 'cold' || warming(zone)) continue;
+    const place = whereToRead(zone.places);
+    if (place) return { ...zone, place };
+  }
+  return null;
+});
+
 function turn(): void {
   const zone = stray.value;
   if (!zone || to.value === null) return;
@@ -68,9 +102,19 @@ function turn(): void {
     </p>
     <p class="text-sm">
       {{ t('advice.first', { s: number(stray.next.flip.bestS), target: temperature(stray.targetC) }) }}
+      {{ gain }}
     </p>
+    <p v-if="cooler" class="text-sm" data-testid="cooler">{{ cooler }}</p>
     <BigButton v-if="to !== null" class="mt-2 w-full" @click="turn">{{
       t('advice.turned', { zone: stray.zoneId, mark: markText(dialOf(stray), to) })
     }}</BigButton>
+  </PaperCard>
+  <PaperCard v-else-if="unread" data-testid="read-advice">
+    <p class="text-sm">
+      {{ t('advice.read', { place: unread.place.id, sd: temperatureSpread(unread.place.sdC) }) }}
+      <RouterLink class="font-semibold text-bell underline" :to="`/runs/${store.run!.id}/heat`">{{
+        t('advice.toHeat')
+      }}</RouterLink>
+    </p>
   </PaperCard>
 </template>

@@ -1,14 +1,17 @@
 <script setup lang="ts">
 import { computed } from 'vue';
 import { placeOf } from '#core/desk';
-import { BROWNING_LSTAR } from '#core/piece';
+import { BROWNING_LSTAR, TURNS, type Turn } from '#core/piece';
 import { UNDERSIDES } from '#core/plate';
 import { zoneKey, type Piece } from '#core/run';
 import { browningColour } from '../../parts/browning-ramp.ts';
 import { useRun } from '../../stores/run.ts';
 import { t } from '../../words/index.ts';
 
-/** Just after a flip: how the first side came out, in one tap. What is judged is learned from at once. */
+/**
+ * Just after a flip: how the first side came out, in one tap; and of a zone's test piece, once it is off and cut open,
+ * whether it was turned too early. What is judged is learned from at once.
+ */
 const store = useRun();
 
 /** A face is looked at as it is turned; later nobody remembers it, ms. Assumed. */
@@ -42,6 +45,22 @@ const asked = computed((): Turned | null => {
   return turned && !judged(turned) ? turned : null;
 });
 
+/** A test piece that came off lately and of which nobody said how it turned. */
+const tested = computed((): Turned | null => {
+  const zones = new Set<string>();
+  for (const piece of store.state!.pieces.values()) {
+    const key = `${piece.formulaId} ${zoneKey(piece.stationId, piece.zoneId)}`;
+    const first = !zones.has(key);
+    zones.add(key);
+    if (!first || piece.flippedAtMs === null || piece.turn !== null || piece.offAtMs === null) continue;
+    if (store.nowMs - piece.offAtMs < ASKED_FOR_MS) return piece as Turned;
+  }
+  return null;
+});
+function turned(turn: Turn): void {
+  if (tested.value) void store.tap([{ kind: 'turn-judged', payload: { pieceId: tested.value.id, turn } }]);
+}
+
 function spotOf(piece: Piece) {
   const { xMm, yMm } = placeOf(store.run!.pins, store.state!, piece);
   return { xMm, yMm };
@@ -62,7 +81,21 @@ function judge(underside: Underside): void {
 </script>
 
 <template>
-  <div v-if="asked" role="group" :aria-label="t('judge.ask', { place: asked.placeId })" data-testid="judge">
+  <div v-if="tested" role="group" :aria-label="t('judge.turn', { place: tested.placeId })" data-testid="judge-turn">
+    <p class="mb-1 text-sm text-soft">{{ t('judge.turn', { place: tested.placeId }) }}</p>
+    <div class="grid grid-cols-3 gap-1">
+      <button
+        v-for="turn in TURNS"
+        :key="turn"
+        type="button"
+        class="min-h-16 rounded-control border border-line bg-paper px-1 py-1.5 text-center text-sm leading-tight hover:bg-mist"
+        @click="turned(turn)"
+      >
+        {{ t(`judge.turns.${turn}`) }}
+      </button>
+    </div>
+  </div>
+  <div v-else-if="asked" role="group" :aria-label="t('judge.ask', { place: asked.placeId })" data-testid="judge">
     <p class="mb-1 text-sm text-soft">{{ t('judge.ask', { place: asked.placeId }) }}</p>
     <div class="grid grid-cols-5 gap-1">
       <button

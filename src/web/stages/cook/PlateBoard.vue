@@ -51,11 +51,18 @@ const spots = computed(() =>
       seen,
       isNext,
       time: hand ? timeOf(hand) : '',
+      unfit: piece || hand ? null : unfit(place),
       light: piece?.flippedAtMs != null && seen !== null && seen.look.overLStar < BROWNING_LSTAR.brown,
     };
   }),
 );
 
+/** A free place that is left out: nothing poured there would come out. */
+function unfit(place: Place): 'tooHot' | 'tooCool' | null {
+  const zone = zones.value.find(({ zoneId }) => zoneId === place.zoneId);
+  const fitness = zone?.basis === 'reading' ? zone.places.find(({ id }) => id === place.id)?.fitness : undefined;
+  return !fitness || fitness === 'good' ? null : fitness;
+}
 function heatOf(zone: ZoneForecast): string {
   if (zone.basis === 'cold') return t('board.cold');
   const surface = `${temperature(zone.surfaceC)} ± ${temperatureSpread(zone.sdC)}`;
@@ -75,13 +82,16 @@ function spoken({
   piece,
   time,
   seen,
+  unfit: isUnfit,
 }: {
   place: Place;
   hand: Hand | undefined;
   piece: unknown;
   time: string;
   seen: PieceSeen | null;
+  unfit: 'tooHot' | 'tooCool' | null;
 }): string {
+  if (isUnfit) return t(`board.unfit.${isUnfit}`, { place: place.id });
   if (!hand) return t(piece ? 'board.waits' : 'board.empty', { place: place.id });
   const last = seen?.cues.at(-1);
   return t('board.spoken', {
@@ -186,6 +196,13 @@ const labelMm = computed(() => Math.min(disc.value.diameterMm / 3.6, 34));
                 :y="spot.place.yMm + labelMm * 0.9"
                 :font-size="labelMm * 0.75"
                 >{{ spot.time || t('board.pour') }}</tspan
+              >
+              <tspan
+                v-else-if="spot.unfit"
+                :x="spot.place.xMm"
+                :y="spot.place.yMm + labelMm * 0.9"
+                :font-size="labelMm * 0.62"
+                >{{ t(`board.unfitShort.${spot.unfit}`) }}</tspan
               >
             </text>
           </template>

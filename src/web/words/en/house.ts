@@ -5,6 +5,7 @@ export const house = {
     places: 'Places',
     runs: 'Runs',
     formulas: 'Formulas',
+    practice: 'Practice',
     stations: 'Stations',
     kitchen: 'Kitchen',
     signOut: 'Sign out',
