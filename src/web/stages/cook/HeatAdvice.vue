@@ -30,7 +30,7 @@ const stray = computed(
 /** A plate that runs away further than its dial can answer. */
 const alarm = computed(() => {
   const zone = (store.outlook?.forecast.zones ?? []).find((each) => each.alarm !== null);
-  return zone ? { zoneId: zone.zoneId, text: alarmText(zone.alarm!) } : null;
+  return zone ? { zone, text: alarmText(zone.alarm!) } : null;
 });
 const warm = computed(() => (stray.value ? stray.value.surfaceC > stray.value.targetC : false));
 const dialOf = (zone: ZoneForecast) =>
@@ -77,18 +77,17 @@ const unread = computed(() => {
   return null;
 });
 
-function turn(): void {
-  const zone = stray.value;
-  if (!zone || to.value === null) return;
-  void store.tap([
-    { kind: 'burner-turned', payload: { stationId: zone.stationId, zoneId: zone.zoneId, mark: to.value } },
-  ]);
+function turn({ stationId, zoneId, advisedMark: mark }: ZoneForecast): void {
+  if (mark !== null) void store.tap([{ kind: 'burner-turned', payload: { stationId, zoneId, mark } }]);
 }
 </script>
 
 <template>
   <PaperCard v-if="alarm" look="ember" role="alert" data-testid="heat-alarm">
-    <p class="figure text-lg text-ember">{{ alarm.zoneId }}: {{ alarm.text }}</p>
+    <p class="figure text-lg text-ember">{{ alarm.zone.zoneId }}: {{ alarm.text }}</p>
+    <BigButton v-if="alarm.zone.advisedMark !== null" class="mt-2 w-full" @click="turn(alarm.zone)">{{
+      t('advice.turned', { zone: alarm.zone.zoneId, mark: markText(dialOf(alarm.zone), alarm.zone.advisedMark) })
+    }}</BigButton>
   </PaperCard>
   <PaperCard v-else-if="stray" look="ember" data-testid="heat-advice">
     <p class="figure text-lg text-ember">
@@ -105,7 +104,7 @@ function turn(): void {
       {{ gain }}
     </p>
     <p v-if="cooler" class="text-sm" data-testid="cooler">{{ cooler }}</p>
-    <BigButton v-if="to !== null" class="mt-2 w-full" @click="turn">{{
+    <BigButton v-if="to !== null" class="mt-2 w-full" @click="turn(stray)">{{
       t('advice.turned', { zone: stray.zoneId, mark: markText(dialOf(stray), to) })
     }}</BigButton>
   </PaperCard>
