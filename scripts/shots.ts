@@ -70,6 +70,14 @@ try {
   await page.goto(`/stations/${DEMO_IDS.stations.electric}`);
   await page.getByTestId('heat-cells').waitFor();
   await shot('station');
+  // a round of practice in its middle: one piece turned, the others at work
+  await page.goto('/practice');
+  await page.getByRole('button', { name: '8 ×' }).click();
+  await page.getByTestId('start').click();
+  await page.locator('[data-place="A1"][aria-label*="dry edge"]').click({ timeout: 60_000 });
+  await page.getByTestId('trained').waitFor({ timeout: 30_000 });
+  await page.keyboard.press('p');
+  await shot('practice');
   for (const part of ['brief', 'portion'] as const) {
     await page.goto(`/runs/${DEMO_IDS.runs.upcoming}/${part}`);
     await settled(page);
@@ -120,18 +128,6 @@ try {
   }
   await shot('cook');
 
-  // a batter that was timed through a cup and is too thick
-  await page.goto(`/runs/${halves.rest.id}/rest`);
-  await settled(page);
-  const crepes = page.locator('[data-lot]').nth(1);
-  await crepes.getByRole('button', { name: 'Measure it' }).click();
-  await crepes.getByRole('button', { name: 'Drain cup' }).click();
-  for (const key of ['8', '2', 'Keep it']) await crepes.getByRole('button', { name: key, exact: true }).click();
-  await settled(page);
-  await page.getByTestId('effects').nth(1).waitFor();
-  await crepes.getByTestId('phase').evaluate((phase) => phase.scrollIntoView());
-  await page.waitForTimeout(1500);
-  await page.screenshot({ path: join(folder, 'consistency.png') });
   await page.goto(`/runs/${halves.cook.id}/cook`);
   await settled(page);
   await page.emulateMedia({ colorScheme: 'dark' });

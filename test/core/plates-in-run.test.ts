@@ -111,6 +111,17 @@ describe('a plate in a run', () => {
     expect(again.surfaceC).toBeGreaterThan(zoneOf([...hot, turned(P, 1.5, 21)], 'P', 40).surfaceC + 15);
   });
 
+  it('a pan that nothing more goes on is to be turned off, and says no more once it is', () => {
+    const one = { ...BRIEF, items: [{ formulaId: CREPES, pieces: 1, stationIds: [PAN_ONE] }] };
+    const pieceId = crypto.randomUUID();
+    const where = { pieceId, formulaId: CREPES, stationId: PAN_ONE, placeId: 'P1', volumeMl: 60 };
+    const lying = [event('brief-set', one), turned(P, 4, 0), read(P, probe(195), 5), event('poured', where, at(6))];
+    expect(zoneOf(lying, 'P', 7).alarm).toBeNull();
+    const off = [...lying, event('flipped', { pieceId }, at(7)), event('lifted', { pieceId }, at(8))];
+    expect(zoneOf(off, 'P', 9).alarm?.kind).toBe('done');
+    expect(zoneOf([...off, turned(P, 0, 10)], 'P', 11).alarm).toBeNull();
+  });
+
   it('of a pan that runs away it says to lift it off and for how long; of non-stick, its ceiling', () => {
     const runaway = zoneOf([event('brief-set', BRIEF), turned(P, 9, 0), read(P, probe(300), 10)], 'P', 10);
     expect(runaway.alarm?.kind).toBe('liftOff');

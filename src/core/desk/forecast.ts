@@ -19,6 +19,7 @@ import { zoneKey, type Piece, type Pins, type RunState, type ZoneState } from '#
 import { formulaOf, placesIn, portionMl } from './batter-run.ts';
 import { pieceInput, type PourRef } from './piece-input.ts';
 import { advisedMark, headingC, heatAlarm, usualFoodW, zoneHeat, type HeatAlarm, type ZoneHeat } from './heat.ts';
+import { piecesLeft } from './next-hands.ts';
 import { onceFor, type Memory } from './once.ts';
 import { recoveryOf, type Recovery } from './recovery.ts';
 import { stationNow } from './station-now.ts';
@@ -144,7 +145,11 @@ export function forecast(pins: Pins, state: RunState, nowMs: number, tables: Tab
             { ...hold, meanFoodW: usualFoodW(familyOf(body.type), own.length, volumeMl) },
             panfulLoad(body, own.length, volumeMl),
           ),
-          alarm: heatAlarm(station, heat, { ...hold, highC: body.heat.highC }),
+          alarm: isDone(state, stationId, zone.id)
+            ? heat.mark
+              ? { kind: 'done', forS: null, limitC: null }
+              : null
+            : heatAlarm(station, heat, { ...hold, highC: body.heat.highC }),
           places: own.map((place) => {
             const there = placeAt(place, nowMs);
             const flipS = flipBestAt(table, there.surfaceC, pace);
@@ -171,6 +176,15 @@ export function forecast(pins: Pins, state: RunState, nowMs: number, tables: Tab
     }
   }
   return { atMs: nowMs, pieces, zones };
+}
+
+/** Nothing lies on a zone, something did, and nothing is left to pour there. */
+function isDone(state: RunState, stationId: string, zoneId: string): boolean {
+  const here = [...state.pieces.values()].filter((piece) => piece.stationId === stationId && piece.zoneId === zoneId);
+  if (here.length === 0 || here.some(({ offAtMs }) => offAtMs === null)) return false;
+  return (state.brief?.items ?? []).every(
+    ({ formulaId, stationIds }) => !stationIds.includes(stationId) || piecesLeft(state, formulaId) === 0,
+  );
 }
 
 /** The last moment at which nothing lay on a zone. */

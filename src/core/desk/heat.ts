@@ -161,9 +161,9 @@ export function markHolding(
   return holdingMark(stronger, zone.dial, { targetC: hold.targetC, ambientC: hold.roomC, foodW: hold.foodW });
 }
 
-/** What to do about a plate that runs away further than its dial can answer. */
+/** What to do about a plate that runs away further than its dial can answer, or that nobody needs any more. */
 export interface HeatAlarm {
-  readonly kind: 'liftOff' | 'ceiling' | 'wait';
+  readonly kind: 'liftOff' | 'ceiling' | 'wait' | 'done';
   /** Seconds until it is where it should be: off the burner, or left alone. */
   readonly forS: number | null;
   readonly limitC: number | null;

@@ -19,7 +19,7 @@ const session = useSession();
         v-for="place in ['runs', 'formulas', 'stations', 'practice', 'kitchen']"
         :key="place"
         :to="`/${place}`"
-        class="flex min-h-11 items-center rounded-full px-4 hover:bg-mist max-sm:px-3"
+        class="flex min-h-11 items-center rounded-full px-4 hover:bg-mist max-sm:px-2 max-sm:text-[0.95rem]"
         active-class="bg-mist font-semibold text-bell"
         >{{ t(`app.${place}`) }}</RouterLink
       >

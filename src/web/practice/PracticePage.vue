@@ -45,7 +45,7 @@ for (const digit of [1, 2, 3, 4])
 <template>
   <AppBar />
   <main class="mx-auto flex max-w-6xl flex-col gap-4 p-5 max-sm:p-3">
-    <div>
+    <div :class="{ 'max-sm:sr-only': plate && !over }">
       <h1 class="text-3xl">{{ t('practice.title') }}</h1>
       <p class="text-soft">{{ t('practice.lead') }}</p>
     </div>
@@ -75,7 +75,7 @@ for (const digit of [1, 2, 3, 4])
         </div>
         <p class="text-sm text-soft">{{ t('practice.keys') }}</p>
       </section>
-      <section class="mx-auto w-full max-w-lg">
+      <section class="mx-auto w-full max-w-lg" :class="{ 'max-lg:order-first': plate && !over }">
         <PracticePlate v-if="plate" :trainer="plate" :pieces="pieces" @flip="trainer.flip" />
         <div v-else class="grid aspect-square place-items-center rounded-card border border-dashed border-line">
           <p class="max-w-60 text-center text-soft">{{ t(`practice.about.${level}`) }}</p>

@@ -24,14 +24,25 @@ const warming = (zone: ZoneForecast) =>
 const stray = computed(
   (): ZoneForecast | undefined =>
     (store.outlook?.forecast.zones ?? [])
-      .filter((zone) => zone.basis !== 'cold' && zone.mark !== null && zone.mark > 0 && !warming(zone) && zone.strays)
+      .filter(
+        (zone) =>
+          zone.alarm?.kind !== 'done' &&
+          zone.basis !== 'cold' &&
+          zone.mark !== null &&
+          zone.mark > 0 &&
+          !warming(zone) &&
+          zone.strays,
+      )
       .sort((a, b) => Math.abs(b.surfaceC - b.targetC) - Math.abs(a.surfaceC - a.targetC))[0],
 );
 /** A plate that runs away further than its dial can answer. */
 const alarm = computed(() => {
-  const zone = (store.outlook?.forecast.zones ?? []).find((each) => each.alarm !== null);
+  const zones = store.outlook?.forecast.zones ?? [];
+  const zone = zones.find(({ alarm: told }) => told !== null && told.kind !== 'done');
   return zone ? { zone, text: alarmText(zone.alarm!) } : null;
 });
+/** A plate that nobody needs any more and that still burns. */
+const done = computed(() => (store.outlook?.forecast.zones ?? []).find((zone) => zone.alarm?.kind === 'done') ?? null);
 const warm = computed(() => (stray.value ? stray.value.surfaceC > stray.value.targetC : false));
 const dialOf = (zone: ZoneForecast) =>
   zoneOf(stationNow(store.run!.pins, store.state!, zone.stationId), zone.zoneId).dial;
@@ -70,14 +81,14 @@ const unread = computed(() => {
       const piece = state.pieces.get(id)!;
       return piece.stationId === zone.stationId && piece.zoneId === zone.zoneId;
     });
-    if (!empty || zone.basis === 'cold' || warming(zone)) continue;
+    if (!empty || zone.alarm?.kind === 'done' || zone.basis === 'cold' || warming(zone)) continue;
     const place = whereToRead(zone.places);
     if (place) return { ...zone, place };
   }
   return null;
 });
 
-function turn({ stationId, zoneId, advisedMark: mark }: ZoneForecast): void {
+function turn({ stationId, zoneId, advisedMark }: ZoneForecast, mark = advisedMark): void {
   if (mark !== null) void store.tap([{ kind: 'burner-turned', payload: { stationId, zoneId, mark } }]);
 }
 </script>
@@ -107,6 +118,10 @@ function turn({ stationId, zoneId, advisedMark: mark }: ZoneForecast): void {
     <BigButton v-if="to !== null" class="mt-2 w-full" @click="turn(stray)">{{
       t('advice.turned', { zone: stray.zoneId, mark: markText(dialOf(stray), to) })
     }}</BigButton>
+  </PaperCard>
+  <PaperCard v-else-if="done" data-testid="done-advice">
+    <p class="figure text-lg">{{ done.zoneId }}: {{ alarmText(done.alarm!) }}</p>
+    <BigButton class="mt-2 w-full" @click="turn(done, 0)">{{ t('advice.turnedOff', { zone: done.zoneId }) }}</BigButton>
   </PaperCard>
   <PaperCard v-else-if="unread" data-testid="read-advice">
     <p class="text-sm">

@@ -60,7 +60,10 @@ const spots = computed(() =>
 /** A free place that is left out: nothing poured there would come out. */
 function unfit(place: Place): 'tooHot' | 'tooCool' | null {
   const zone = zones.value.find(({ zoneId }) => zoneId === place.zoneId);
-  const fitness = zone?.basis === 'reading' ? zone.places.find(({ id }) => id === place.id)?.fitness : undefined;
+  const fitness =
+    zone?.basis === 'reading' && zone.alarm?.kind !== 'done'
+      ? zone.places.find(({ id }) => id === place.id)?.fitness
+      : undefined;
   return !fitness || fitness === 'good' ? null : fitness;
 }
 function heatOf(zone: ZoneForecast): string {

@@ -7,7 +7,7 @@ const SECONDS_UP_TO = 90;
 
 /** What to do about a plate that runs away, in words. */
 export function alarmText({ kind, forS, limitC }: HeatAlarm): string {
-  const long = forS === null && kind !== 'ceiling' ? 'Long' : '';
+  const long = forS === null && kind !== 'ceiling' && kind !== 'done' ? 'Long' : '';
   const time =
     forS === null
       ? ''

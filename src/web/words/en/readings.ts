@@ -98,6 +98,7 @@ export const readings = {
       liftOffLong: 'It runs away. Turn it off and lift it off the heat.',
       wait: 'It runs away. Turn it off for about {time}.',
       waitLong: 'It runs away. Turn it off and let it cool.',
+      done: 'Nothing more goes on it. Turn it off.',
     },
     swap: 'Move it to another burner',
     swapTo: 'Now on {burner}',

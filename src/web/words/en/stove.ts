@@ -112,6 +112,7 @@ export const stove = {
     cool: '{zone} runs {off} {unit} cool',
     first: 'First side {s} s now. Wanted {target}.',
     turned: 'Turned {zone} to {mark}',
+    turnedOff: 'Turned {zone} off',
     cooler: 'This batter browns fast here: {zone} does better at {target} than at {usual}.',
     gain: 'Then a first side takes {s} s, and {good} of {n} places have a good moment.',
     toHeat: 'To the heat',
