@@ -1,7 +1,7 @@
 import { paceOf } from '#core/adapt';
 import { appearanceAt, appearancesAt, type Appearance, type Appearances } from '#core/piece';
 import { zoneKey, type Piece, type Pins, type RunState } from '#core/run';
-import { tableFor, type TableCache } from './forecast.ts';
+import { tableFor, type TableCache } from './tables.ts';
 import { surfaceModel } from './surface-model.ts';
 import { atSpot, believedC, placeOf, underPiece, zoneBelief } from './zone-belief.ts';
 

@@ -1,7 +1,7 @@
 import { appearanceAt, cuesBy, pieceAt, type Appearance, type Cue } from '#core/piece';
 import type { Pins, RunState } from '#core/run';
 import { firstZoneOf, formulaOf } from './batter-run.ts';
-import { tableFor, type TableCache } from './forecast.ts';
+import { tableFor, type TableCache } from './tables.ts';
 
 /** One moment of a piece to come. */
 export interface CookMoment {

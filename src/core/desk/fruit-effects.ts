@@ -1,7 +1,7 @@
 import { flipBestAt, simulatePiece } from '#core/piece';
 import type { Pins, RunState } from '#core/run';
 import { firstZoneOf, formulaOf } from './batter-run.ts';
-import { tableOf, type TableCache } from './forecast.ts';
+import { tableOf, type TableCache } from './tables.ts';
 import { BERRY_G, pieceInput } from './piece-input.ts';
 
 /** First side at the formula's surface with fruit on the piece, s. */

@@ -11,15 +11,10 @@ export {
   stationOf,
 } from './batter-run.ts';
 export { calibrationPins } from './calibration-pins.ts';
-export {
-  forecast,
-  tableFor,
-  type Forecast,
-  type ForecastWindow,
-  type PieceForecast,
-  type TableCache,
-  type ZoneForecast,
-} from './forecast.ts';
+export { forecast, type Forecast } from './forecast.ts';
+export type { ForecastWindow, PieceForecast } from './piece-forecast.ts';
+export { tableFor, type TableCache } from './tables.ts';
+export type { ZoneForecast } from './zone-forecast.ts';
 export { markHolding, type HeatAlarm, type SurfaceBasis, type ZoneHeat } from './heat.ts';
 export { stationNow, zoneOf } from './station-now.ts';
 export { surfaceModel, type SurfaceModel } from './surface-model.ts';

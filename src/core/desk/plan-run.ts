@@ -4,7 +4,7 @@ import { familyOf, preparationsFor } from '#core/formula';
 import { larderOf, zoneKey, type Pins, type RunState } from '#core/run';
 import { bodyInRun, formulaOf, placesIn, portionMl, stationOf } from './batter-run.ts';
 import { sharesOf } from './lot-amounts.ts';
-import { tableFor, type TableCache } from './forecast.ts';
+import { tableFor, type TableCache } from './tables.ts';
 import { usualFoodW, zonePreheat } from './heat.ts';
 import type { PreheatPlan } from '#core/plate';
 

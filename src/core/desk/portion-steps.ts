@@ -3,7 +3,7 @@ import { timelineAt } from '#core/piece';
 import type { Disc } from '#core/pour';
 import type { Pins, RunState } from '#core/run';
 import { briefPanfuls, formulaOf, lotFor, placesIn, stationOf } from './batter-run.ts';
-import { tableOf, type TableCache } from './forecast.ts';
+import { tableOf, type TableCache } from './tables.ts';
 import { pieceInput } from './piece-input.ts';
 import { discNow } from './wished-pour.ts';
 

@@ -4,7 +4,7 @@ import { timelineAt } from '#core/piece';
 import type { Disc } from '#core/pour';
 import { larderOf, type Lot, type Pins, type RunState } from '#core/run';
 import { discOn, formulaOf, portionMl, stationOf } from './batter-run.ts';
-import { tableOf, type TableCache } from './forecast.ts';
+import { tableOf, type TableCache } from './tables.ts';
 import { pieceInput } from './piece-input.ts';
 import { lotTemperature } from './lot-rest.ts';
 

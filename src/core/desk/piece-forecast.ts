@@ -1,0 +1,106 @@
+import { flipSpreadS, ownLnTime, paceOf, surestFlip, type OwnCue } from '#core/adapt';
+import {
+  cueTimeAt,
+  hottestWithWindowC,
+  pieceAt,
+  spreadsAt,
+  timelineAt,
+  type Cue,
+  type PieceTimeline,
+  type SimulatedPiece,
+  type TimelineTable,
+} from '#core/piece';
+import type { Piece, Pins, RunState } from '#core/run';
+import type { SurfaceModel } from './surface-model.ts';
+import { atSpot, believedC, placeOf, underPiece, type ZoneBelief } from './zone-belief.ts';
+
+export interface ForecastWindow {
+  readonly earliestMs: number;
+  readonly bestMs: number;
+  readonly latestMs: number;
+}
+
+export interface PieceForecast {
+  readonly cues: Partial<Record<Cue, number>>; // run time, ms
+  readonly flip: ForecastWindow;
+  /** Standard deviation of the best flip, s. */
+  readonly flipSpreadS: number;
+  readonly lift: ForecastWindow;
+  /** Standard deviation of each cue's moment, s: what the model does not know, and what is not known of the plate. */
+  readonly cueSpreadS: Partial<Record<Cue, number>>;
+  readonly tooHot: boolean;
+  /** The hottest surface at which this piece would have a window, °C; null when none would do. */
+  readonly windowUpToC: number | null;
+  readonly timeline: SimulatedPiece;
+}
+
+/** A piece on a plate, by what is believed of its zone and batter and what was seen on itself. */
+export function pieceForecast(
+  pins: Pins,
+  state: RunState,
+  piece: Piece,
+  table: TimelineTable,
+  model: SurfaceModel,
+  believed: ZoneBelief,
+): PieceForecast {
+  const place = placeOf(pins, state, piece);
+  const { expected, known } = atSpot(underPiece(pins, state, model, piece, table), believed, place);
+  const seen = ownCues(piece, (afterS) => {
+    const upTo = atSpot(underPiece(pins, state, model, piece, table, afterS), believed, place);
+    return timelineAt(table, believedC(upTo.expected, upTo.known), paceOf(known)).cues;
+  });
+  /** How much slower this very piece runs than its zone and batter, as a factor. */
+  const slower = Math.exp(ownLnTime(seen));
+  const surfaceC = believedC(expected, known);
+  const pace = paceOf(known);
+  const timeline = pieceAt(table, surfaceC, { ...pace, time: pace.time * slower });
+  const pouredMs = piece.pouredAtMs;
+  const afterPour = (seconds: number) => Math.round(pouredMs + seconds * 1000);
+  const flip = surestFlip(known, table, expected, slower);
+  const turnedMs = piece.flippedAtMs ?? afterPour(flip.bestS);
+  const afterFlip = (seconds: number) => Math.round(turnedMs + seconds * 1000);
+  return {
+    cues: Object.fromEntries(Object.entries(timeline.cues).map(([cue, seconds]) => [cue, afterPour(seconds)])),
+    flip: {
+      earliestMs: afterPour(flip.earliestS),
+      bestMs: afterPour(flip.bestS),
+      latestMs: afterPour(flip.latestS),
+    },
+    flipSpreadS: flipSpreadS(known, table, expected),
+    lift: {
+      earliestMs: afterFlip(timeline.lift.earliestS),
+      bestMs: afterFlip(timeline.lift.bestS),
+      latestMs: afterFlip(timeline.lift.latestS),
+    },
+    // costs simulations the first time: worked out when asked
+    get cueSpreadS() {
+      return cueSpreads(table, surfaceC, timeline, expected.share * known.errorSdC);
+    },
+    tooHot: timeline.tooHot,
+    windowUpToC: hottestWithWindowC(table),
+    timeline,
+  };
+}
+
+/** A piece's cues against when they were due by what is believed of its zone and batter, and of the plate up to then. */
+function ownCues({ cues, pouredAtMs }: Piece, dueBy: (afterS: number) => PieceTimeline['cues']): OwnCue[] {
+  return cues.flatMap(({ cue, atMs }) => {
+    if (cue === 'notYet') return [];
+    const afterS = (atMs - pouredAtMs) / 1000;
+    const dueS = dueBy(afterS)[cue];
+    return dueS === undefined ? [] : [{ cue, dueS, afterS }];
+  });
+}
+
+/** Spread of each cue, s: the parameters' own, and a surface that may be off by `surfaceSdC`. */
+function cueSpreads(table: TimelineTable, surfaceC: number, timeline: PieceTimeline, surfaceSdC: number) {
+  const byParameters = spreadsAt(table, surfaceC);
+  const spreads: Partial<Record<Cue, number>> = {};
+  for (const [cue, dueS] of Object.entries(timeline.cues) as [Cue, number][]) {
+    const [cooler, hotter] = [cueTimeAt(table, cue, surfaceC - SLOPE_C), cueTimeAt(table, cue, surfaceC + SLOPE_C)];
+    const slope = cooler === undefined || hotter === undefined ? 0 : (hotter - cooler) / (2 * SLOPE_C);
+    spreads[cue] = Math.hypot((byParameters[cue] ?? 0) * dueS, slope * surfaceSdC);
+  }
+  return spreads;
+}
+const SLOPE_C = 6;
