@@ -100,6 +100,10 @@ function turn({ stationId, zoneId, advisedMark }: ZoneForecast, mark = advisedMa
       t('advice.turned', { zone: alarm.zone.zoneId, mark: markText(dialOf(alarm.zone), alarm.zone.advisedMark) })
     }}</BigButton>
   </PaperCard>
+  <PaperCard v-else-if="done" look="ember" data-testid="done-advice">
+    <p class="figure text-lg text-ember">{{ done.zoneId }}: {{ alarmText(done.alarm!) }}</p>
+    <BigButton class="mt-2 w-full" @click="turn(done, 0)">{{ t('advice.turnedOff', { zone: done.zoneId }) }}</BigButton>
+  </PaperCard>
   <PaperCard v-else-if="stray" look="ember" data-testid="heat-advice">
     <p class="figure text-lg text-ember">
       {{
@@ -118,10 +122,6 @@ function turn({ stationId, zoneId, advisedMark }: ZoneForecast, mark = advisedMa
     <BigButton v-if="to !== null" class="mt-2 w-full" @click="turn(stray)">{{
       t('advice.turned', { zone: stray.zoneId, mark: markText(dialOf(stray), to) })
     }}</BigButton>
-  </PaperCard>
-  <PaperCard v-else-if="done" data-testid="done-advice">
-    <p class="figure text-lg">{{ done.zoneId }}: {{ alarmText(done.alarm!) }}</p>
-    <BigButton class="mt-2 w-full" @click="turn(done, 0)">{{ t('advice.turnedOff', { zone: done.zoneId }) }}</BigButton>
   </PaperCard>
   <PaperCard v-else-if="unread" data-testid="read-advice">
     <p class="text-sm">
