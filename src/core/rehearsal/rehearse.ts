@@ -1,12 +1,12 @@
-import { nextHands, placeOf, pieceInput, whereToRead, type Hand, type RunPlan, type TableCache } from '#core/desk';
+import { placeOf, pieceInput, whereToRead, type Hand, type RunPlan, type TableCache } from '#core/desk';
 import { browningWord } from '#core/piece';
 import { zoneMiddle, type SpotOnPlate, type UNDERSIDES } from '#core/plate';
-import { zoneKey, type RunState, type StoredEvent } from '#core/run';
-import { byClock } from './by-clock.ts';
+import { zoneKey, type StoredEvent } from '#core/run';
 import { choresOf, type Chore } from './chores.ts';
 import { DeskSide } from './desk-side.ts';
+import { HandsAsked, handKey } from './hands-asked.ts';
 import type { Kitchen } from './kitchen.ts';
-import { normal, seedFrom, seeded } from './random.ts';
+import { seedFrom, seeded } from './random.ts';
 import { toldRun, type RehearsalRun } from './rehearsal-run.ts';
 import { TrueKitchen, type TrueOutcome } from './true-kitchen.ts';
 
@@ -51,8 +51,6 @@ export interface RehearsalResult {
 const LOOK_EVERY_S = 20;
 /** A plate is given this long to answer a turn of its burner, ms. Common practice, no source. */
 const PATIENCE_MS = 90_000;
-/** A plate that is not ready is waited for so long, then poured on all the same, ms. Assumed. */
-const LONGEST_WAIT_MS = 300_000;
 /** Hands of a row do what is due within this time of its first, ms: as the board's row. */
 const ROW_MS = 25_000;
 /** Spots that are read before one panful, at most, and how long each takes, ms. Assumed. */
@@ -80,11 +78,9 @@ class Cook {
   private readonly foretoldAtFlip = new Map<string, number>();
   private readonly liftedS = new Map<string, number>();
   private readonly outcomes = new Map<string, TrueOutcome>();
-  /** Done by the hands and not tapped yet: the board still asks for it. */
-  private readonly untapped = new Set<string>();
   private readonly lateTaps: Chore[] = [];
   private readonly turnedAt = new Map<string, number>();
-  private readonly latenessOf = new Map<string, number>();
+  private readonly asked: HandsAsked;
   private nowMs: number;
 
   constructor(of: Rehearsal) {
@@ -93,6 +89,7 @@ class Cook {
     this.desk = new DeskSide(this.told, of.tables ?? new Map());
     this.random = seeded(seedFrom('hands', of.seed));
     this.plan = this.desk.plan();
+    this.asked = new HandsAsked(of, this.told, this.desk, this.plan, this.outcomes);
     this.coldMs = Math.min(...this.plan.preheats.map(({ lightMs }) => lightMs)) - 1000;
     this.truth = new TrueKitchen(of.kitchen, this.told.stationIds, of.seed);
     this.nowMs = this.plan.startMs;
@@ -119,9 +116,9 @@ class Cook {
   /** One look at the board and what follows from it; false when nothing is left to do. */
   private lookAndAct(): boolean {
     const late = this.lateTaps[0];
-    const hand = this.nextHand();
+    const hand = this.asked.open(this.nowMs)[0];
     if (!hand && !late) return false;
-    const actMs = hand ? Math.max(this.nowMs, hand.dueMs + this.latenessMs(hand)) : Infinity;
+    const actMs = hand ? Math.max(this.nowMs, hand.dueMs + this.asked.latenessMs(hand)) : Infinity;
     const untilMs = Math.min(actMs, late?.atMs ?? Infinity, this.nowMs + LOOK_EVERY_S * 1000);
     const call = this.truth.advanceTo(this.seconds(untilMs));
     this.nowMs = this.coldMs + this.truth.timeS * 1000;
@@ -141,12 +138,14 @@ class Cook {
     if (this.of.attention === 'full') return this.doAndTap([hand], 0, false);
     const { hands } = this.told.pins.formulas.find(({ id }) => id === hand.formulaId)!.body;
     const eachS = { pour: hands.pourS, flip: hands.flipS, lift: hands.liftS }[hand.verb];
-    const row = this.openHands().filter(
-      (other) =>
-        other.verb === hand.verb &&
-        zoneKey(other.stationId, other.zoneId) === zoneKey(hand.stationId, hand.zoneId) &&
-        other.dueMs <= hand.dueMs + ROW_MS,
-    );
+    const row = this.asked
+      .open(this.nowMs)
+      .filter(
+        (other) =>
+          other.verb === hand.verb &&
+          zoneKey(other.stationId, other.zoneId) === zoneKey(hand.stationId, hand.zoneId) &&
+          other.dueMs <= hand.dueMs + ROW_MS,
+      );
     this.doAndTap(row, eachS, this.random() < MISSED_TAPS);
   }
 
@@ -160,11 +159,11 @@ class Cook {
     if (!missed) return taps.forEach((tap) => tap(0));
     const delayMs = 1000 * (LATE_TAP_S.least + (LATE_TAP_S.most - LATE_TAP_S.least) * this.random());
     const keys = row.map(handKey);
-    keys.forEach((key) => this.untapped.add(key));
+    keys.forEach((key) => this.asked.untapped.add(key));
     this.lateTaps.push({
       atMs: this.nowMs + delayMs,
       act: () => {
-        keys.forEach((key) => this.untapped.delete(key));
+        keys.forEach((key) => this.asked.untapped.delete(key));
         taps.forEach((tap) => tap(delayMs));
       },
     });
@@ -199,7 +198,7 @@ class Cook {
         (this.desk.predicted(this.nowMs).pieces[pieceId]!.flip.bestMs - this.pouredMs(pieceId)) / 1000,
       );
       this.truth.flip(pieceId);
-      const test = this.isTest(this.desk.state(), pieceId);
+      const test = this.asked.isTest(this.desk.state(), pieceId);
       const judged = test || this.of.attention === 'full';
       const underside = judgedWord(this.truth.judgedLStar(pieceId));
       return (delayMs) => {
@@ -220,94 +219,9 @@ class Cook {
     return (delayMs) => {
       this.desk.tap(doneMs + delayMs, 'lifted', { pieceId });
       // the verdict on a test piece, cut open, is asked for: it tells of the batter what cues would
-      if (this.isTest(this.desk.state(), pieceId))
+      if (this.asked.isTest(this.desk.state(), pieceId))
         this.desk.tap(doneMs + delayMs, 'turn-judged', { pieceId, turn: this.truth.judgedTurn(pieceId) });
     };
-  }
-
-  /** What the board asks for and the hands have not done yet, in the order in which this policy does it. */
-  private openHands(): Hand[] {
-    const { pins } = this.told;
-    const state = this.desk.state();
-    const hands = nextHands(pins, state, this.desk.predicted(this.nowMs), this.plan, this.nowMs);
-    return hands
-      .filter((hand) => !this.untapped.has(handKey(hand)) && !this.waitsForTest(state, hand))
-      .map((hand) => (hand.verb === 'pour' ? this.onceReady(hand) : hand))
-      .map((hand) => (hand.verb === 'pour' ? hand : { ...hand, dueMs: this.dueMs(state, hand) }))
-      .sort((a, b) => a.dueMs - b.dueMs);
-  }
-
-  private nextHand(): Hand | undefined {
-    return this.openHands()[0];
-  }
-
-  /** A zone's first piece is poured alone, and the next when it is off. */
-  private waitsForTest(state: RunState, hand: Hand): boolean {
-    if (hand.verb !== 'pour') return false;
-    const own = [...state.pieces.values()].filter(
-      (piece) => piece.stationId === hand.stationId && piece.zoneId === hand.zoneId,
-    );
-    if ([...this.untapped].some((key) => key.startsWith(`pour ${hand.stationId}/${hand.zoneId}`))) return true;
-    if (own.length === 0) {
-      const first = this.firstPlace.get(zoneKey(hand.stationId, hand.zoneId)) ?? hand.placeId;
-      this.firstPlace.set(zoneKey(hand.stationId, hand.zoneId), first);
-      return hand.placeId !== first;
-    }
-    return own.length === 1 && own[0]!.offAtMs === null;
-  }
-  private readonly firstPlace = new Map<string, string>();
-
-  /** A pour waits for a plate that is not ready yet, as the board asks, but not for ever. */
-  private onceReady(hand: Hand): Hand {
-    const key = zoneKey(hand.stationId, hand.zoneId);
-    const zone = this.desk.predicted(this.nowMs).zones.find((each) => each.key === key);
-    const begun = [...this.desk.state().onPlate.values()].some((id) => {
-      const piece = this.desk.state().pieces.get(id)!;
-      return zoneKey(piece.stationId, piece.zoneId) === key;
-    });
-    if (begun || !zone || zone.ready) {
-      this.waitingSince.delete(key);
-      return hand;
-    }
-    const sinceMs = this.waitingSince.get(key) ?? Math.max(this.nowMs, hand.dueMs);
-    this.waitingSince.set(key, sinceMs);
-    return this.nowMs - sinceMs > LONGEST_WAIT_MS
-      ? hand
-      : { ...hand, dueMs: Math.max(hand.dueMs, sinceMs + LONGEST_WAIT_MS) };
-  }
-  private readonly waitingSince = new Map<string, number>();
-
-  private isTest(state: RunState, pieceId: string): boolean {
-    const piece = state.pieces.get(pieceId)!;
-    for (const other of state.pieces.values())
-      if (other.stationId === piece.stationId && other.zoneId === piece.zoneId) return other.id === pieceId;
-    return false;
-  }
-
-  /** When this policy turns or lifts a piece. */
-  private dueMs(state: RunState, hand: Hand): number {
-    if (this.of.policy === 'predicted') return hand.dueMs;
-    const piece = state.pieces.get(hand.pieceId!)!;
-    const { atTarget } = this.desk.predicted(this.nowMs).zones.find((zone) => zone.formulaId === hand.formulaId)!;
-    const seen = [...this.outcomes].slice(0, this.of.policy === 'timer' ? this.firstPanful() : Infinity);
-    const { firstS, secondS } = byClock(seen, atTarget, this.of.kitchen.eyes.lnTimeSd ?? 0, this.of.seed);
-    return hand.verb === 'flip' ? piece.pouredAtMs + 1000 * firstS : piece.flippedAtMs! + 1000 * secondS;
-  }
-
-  private firstPanful(): number {
-    return this.plan.panfuls[0]?.size ?? 1;
-  }
-
-  private latenessMs(hand: Hand): number {
-    if (hand.verb === 'pour') return 0;
-    const key = `${hand.verb} ${hand.pieceId}`;
-    let late = this.latenessOf.get(key);
-    if (late === undefined) {
-      const { lateS = 0, lateSdS = 0 } = this.of.kitchen.hands;
-      late = 1000 * Math.max(0, lateS + lateSdS * normal(seeded(seedFrom(key, this.of.seed))));
-      this.latenessOf.set(key, late);
-    }
-    return late;
   }
 
   /** Turns burners as the board advises, giving a plate time to answer. */
@@ -387,16 +301,12 @@ class Cook {
     return [...state.pieces.values()].map((piece) => ({
       ...this.outcomes.get(piece.id)!,
       ...{ pieceId: piece.id, stationId: piece.stationId, zoneId: piece.zoneId, placeId: piece.placeId },
-      test: this.isTest(state, piece.id),
+      test: this.asked.isTest(state, piece.id),
       foretold: this.foretold.get(piece.id) ?? null,
       foretoldAtFlipS: this.foretoldAtFlip.get(piece.id) ?? null,
       liftedS: this.liftedS.get(piece.id)!,
     }));
   }
-}
-
-function handKey({ verb, stationId, zoneId, placeId, pieceId }: Hand): string {
-  return verb === 'pour' ? `pour ${stationId}/${zoneId} ${placeId}` : `${verb} ${pieceId}`;
 }
 
 /** The word for a judged colour. */
