@@ -1,4 +1,5 @@
 import {
+  batterOf,
   belief,
   flipSpreadS,
   lightnessAfter,
@@ -7,6 +8,7 @@ import {
   spotSpreadC,
   surfaceLikelihood,
   weigh,
+  type BatterKnown,
   type Belief,
   type NamedPrior,
   type Sighting,
@@ -52,6 +54,9 @@ export const FORMULA_S = flipBestAt(TABLE, WANTED_C);
 export const ZONE_SD_C = 12;
 const SPREAD_C = spotSpreadC(10);
 const PRIOR: NamedPrior = { key: 'a plate nobody read', posterior: openPrior(ZONE_SD_C) };
+/** How alike a kitchen's batter is on two mornings: the share of what makes it other than written that stays. Invented. */
+const STAYS = 0.9;
+const EVEN = { spreadC: SPREAD_C };
 const STATION = { metal: 'carbonSteel', coating: 'none' } as const;
 
 /** What eyes, hands and a thermometer are like in these kitchens: a cook who looks. */
@@ -66,9 +71,10 @@ const spotOf = (place: number): SpotOnPlate => ({ xMm: 100 + 150 * place, yMm: 2
 /** A kitchen drawn at random: its batter, eyes and everything the piece model does not know are other than written, as far as the desk says they may be. */
 export class RandomKitchen {
   readonly seed: number;
-  readonly sightings: Sighting[] = [];
+  private sightings: Sighting[] = [];
   private readonly random: () => number;
-  private readonly batter: readonly number[];
+  private batter: readonly number[];
+  private prior = PRIOR;
   private readonly strayLStar: number;
   private readonly placeC = new Map<number, number>();
   private readonly seen = new Map<Cue | 'colour', number>();
@@ -82,6 +88,25 @@ export class RandomKitchen {
 
   z(): number {
     return normal(this.random);
+  }
+
+  /** What it has shown of its batter so far. */
+  batterKnown(atS: number): BatterKnown {
+    const { lnTime, lnBrowning, covariance } = belief(weigh(this.prior, this.sightings, atS, EVEN).posterior);
+    return {
+      lnTime: { mean: lnTime, sd: Math.sqrt(covariance[3]) },
+      lnBrowning: { mean: lnBrowning, sd: Math.sqrt(covariance[5]) },
+    };
+  }
+
+  /** The same kitchen another morning: nearly the same batter, another plate; the desk knows this much of the batter. */
+  nextMorning(known: BatterKnown | null): void {
+    this.batter = this.batter.map((z) => STAYS * z + Math.sqrt(1 - STAYS * STAYS) * this.z());
+    this.placeC.clear();
+    this.seen.clear();
+    this.sightings = [];
+    const batter = known ? batterOf(known) : undefined;
+    this.prior = { key: JSON.stringify(known), posterior: openPrior(ZONE_SD_C, batter) };
   }
 
   /** How far a place lies off its zone, °C. */
@@ -136,7 +161,7 @@ export class RandomKitchen {
 
   /** The best flip of the next piece on a place as it is foretold, and its spread, s. */
   foretold(place: number, atS: number, modelC: number): { readonly bestS: number; readonly spreadS: number } {
-    const weighed = weigh(PRIOR, this.sightings, atS, { spreadC: SPREAD_C });
+    const weighed = weigh(this.prior, this.sightings, atS, EVEN);
     const known = belief(weighed.posterior);
     const guess = spotField(weighed.spots, SPREAD_C)(spotOf(place));
     const kept = 1 - guess.slope;
@@ -173,7 +198,7 @@ function judged(lStar: number): Underside {
 }
 
 /** z of nine in ten, two-sided. */
-const Z90 = 1.645;
+export const Z90 = 1.645;
 
 /**
  * Kitchens drawn at random, a griddle read once and three pieces cooked on three places: how often the next piece's best

@@ -76,7 +76,8 @@ export async function seedDemo(databaseUrl: string, fresh: boolean, nowMs = Date
         await manager.insert(StationEntity, { id, kitchenId, version: 1, body } as never);
       for (const reading of electricReadings(nowMs))
         await manager.insert(StationReadingEntity, { ...reading, kitchenId, madeBy: DEMO_IDS.people[0]! } as never);
-      for (const run of [finishedMorning(nowMs), upcomingMorning(nowMs)]) await insertRun(manager, run, false);
+      const finished = finishedMorning(nowMs);
+      for (const run of [finished, upcomingMorning(nowMs, finished)]) await insertRun(manager, run, false);
       return true;
     });
   } finally {

@@ -1,7 +1,7 @@
 import * as v from 'valibot';
 import { FormulaBodySchema } from '#core/formula';
 import { IngredientSchema } from '#core/ingredients';
-import { BurnerSchema, HeatReadingSchema, SpotSchema, StationBodySchema, ZoneSchema } from '#core/plate';
+import { BurnerSchema, CalibrationReadingSchema, StationBodySchema } from '#core/plate';
 import { OwnLadleSchema } from '#core/pour';
 
 const Id = v.pipe(v.string(), v.uuid('This is not an id.'));
@@ -69,24 +69,8 @@ export const LadleParamsSchema = v.object({ ladleId: Id });
 export const NewLadleSchema = fresh(OwnLadleSchema);
 export const LadleEditSchema = change(OwnLadleSchema);
 
-/** A look at a station outside of a run, with how it had been heated until then, from cold. */
-export const StationReadingBodySchema = v.object({
-  zoneId: ZoneSchema.entries.id,
-  burnerId: v.optional(Id),
-  turns: v.pipe(
-    v.array(
-      v.object({
-        beforeS: v.pipe(v.number(), v.minValue(0), v.maxValue(86_400)),
-        mark: v.pipe(v.number(), v.minValue(0), v.maxValue(600)),
-      }),
-    ),
-    v.minLength(1, 'Say how the burner was turned before.'),
-    v.maxLength(60),
-  ),
-  roomC: v.pipe(v.number(), v.minValue(-20), v.maxValue(60)),
-  spot: v.optional(SpotSchema),
-  reading: HeatReadingSchema,
-});
+/** A look at a station outside of a run. */
+export const StationReadingBodySchema = CalibrationReadingSchema;
 export type StationReadingBody = v.InferOutput<typeof StationReadingBodySchema>;
 export const NewStationReadingSchema = v.object({ id: Id, body: StationReadingBodySchema });
 export const StationReadingSchema = v.object({

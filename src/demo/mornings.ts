@@ -1,6 +1,7 @@
 import { DateTime } from 'luxon';
+import { pinsAfter } from '#core/desk';
 import { cookThrough } from '#core/rehearsal';
-import { CURRENT_VERSION, MODEL_VERSION, type Pins, type StoredEvent } from '#core/run';
+import { CURRENT_VERSION, MODEL_VERSION, type Pins, type RunEvent, type StoredEvent } from '#core/run';
 import { GRIDDLE_CAKES, SKERRY_CREPES } from './formulas.ts';
 import { DEMO_IDS, DEMO_KITCHEN } from './people.ts';
 import { CREPE_PAN_ONE, CREPE_PAN_TWO, GRIDDLE } from './stations.ts';
@@ -36,13 +37,17 @@ export function demoPins(): Pins {
   };
 }
 
-/** Tomorrow's boat-day breakfast: a brief and nothing else. */
-export function upcomingMorning(nowMs: number): DemoRun {
+/** Tomorrow's boat-day breakfast: a brief and nothing else, pinned with what yesterday's left. */
+export function upcomingMorning(nowMs: number, before?: DemoRun): DemoRun {
   const makeId = demoIds(0x42);
+  const left = before?.events.find(
+    (event): event is StoredEvent & RunEvent<'run-learned'> => event.kind === 'run-learned',
+  );
+  const pins = demoPins();
   return {
     id: DEMO_IDS.runs.upcoming,
     name: 'Boat-day breakfast',
-    pins: demoPins(),
+    pins: left ? pinsAfter(pins, left.payload, left.deviceAtMs, 1) : pins,
     events: [brief(makeId, boatTime(nowMs, 1), nowMs, { cakes: 54, crepes: 20 })],
   };
 }

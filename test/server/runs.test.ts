@@ -1,6 +1,8 @@
 import { afterAll, beforeAll, describe, expect, it } from '@jest/globals';
 import { randomUUID } from 'node:crypto';
 import pg from 'pg';
+import type { Pins } from '#core/run';
+import { GRIDDLE } from '#demo';
 import { buildApp } from '../../src/server/app.ts';
 import { testServer, type TestKitchen, type TestServer } from './app.ts';
 import { made, newRun } from './make.ts';
@@ -205,6 +207,75 @@ describe('lists', () => {
     ]);
     const notes = (await server.as(cook, { url: '/api/notes' })).json();
     expect(notes.map((note: { text: string }) => note.text)).toEqual(['less heat']);
+  });
+});
+
+describe('what earlier runs left', () => {
+  const DAY_MS = 86_400_000;
+  const left = (who: TestKitchen, agoDays: number, surfaceC: number, method: 'probe' | 'simulatedProbe' = 'probe') => {
+    const atMs = Date.now() - agoDays * DAY_MS;
+    const batter = { lnTime: { mean: 0.2, sd: 0.04 }, lnBrowning: { mean: -0.3, sd: 0.09 } };
+    const { id: zoneId, burnerId } = GRIDDLE.zones[0]!;
+    const reading = { method, surfaceC, sdC: 2 } as const;
+    const payload = {
+      batters: [{ formulaId: who.formulaId, ...batter }],
+      readings: [
+        {
+          ...{ stationId: who.griddleId, atMs, zoneId, turns: [{ beforeS: 1800, mark: 4 }], roomC: 22, reading },
+          ...(burnerId ? { burnerId } : {}),
+        },
+      ],
+      modelVersion: 'piece-5',
+    };
+    return made('run-learned', payload, { deviceAtMs: atMs });
+  };
+  const pinsOf = async (who: TestKitchen, more = {}) => {
+    const { id } = await create(who, more);
+    return (await server.as(who, { url: `/api/runs/${id}` })).json().run.pins as Pins;
+  };
+
+  it('begins the next one of that formula, fades with the days, and more when the formula was changed', async () => {
+    const cook = await server.kitchen();
+    const before = await create(cook);
+    expect((await pinsOf(cook)).formulas[0]!.learned).toBeUndefined();
+    await append(cook, before.id, [left(cook, 30, 190)]);
+    const { learned } = (await pinsOf(cook)).formulas[0]!;
+    expect(learned!.lnTime.mean).toBeCloseTo(0.2 * 2 ** (-30 / 90), 3);
+    expect(learned!.lnTime.sd).toBeGreaterThan(0.04);
+    await server.sql('UPDATE formula SET revision = 3 WHERE id = $1', [cook.formulaId]);
+    await server.sql(
+      'INSERT INTO formula_revision (formula_id, revision, kitchen_id, body) SELECT formula_id, 3, kitchen_id, body FROM formula_revision WHERE formula_id = $1 AND revision = 2',
+      [cook.formulaId],
+    );
+    const changed = (await pinsOf(cook)).formulas[0]!;
+    expect(changed.revision).toBe(3);
+    expect(changed.learned!.lnTime.mean).toBeCloseTo(0.2 * 2 ** (-120 / 90), 3);
+  });
+
+  it('counts its readings of the empty plate as the station’s own', async () => {
+    const cook = await server.kitchen();
+    const before = await create(cook);
+    expect((await pinsOf(cook)).stations[0]!.calibration).toBeUndefined();
+    await append(cook, before.id, [left(cook, 1, 300)]);
+    const [zone, ...others] = (await pinsOf(cook)).stations[0]!.calibration!;
+    expect(others).toEqual([]);
+    expect(zone!.zoneId).toBe(GRIDDLE.zones[0]!.id);
+    expect(zone!.errorC).toBeGreaterThan(5);
+    expect(zone!.gain).toBeGreaterThan(1.02);
+  });
+
+  it('is of real runs alone: a rehearsal neither leaves nor begins with anything, a simulated probe counts there only', async () => {
+    const cook = await server.kitchen();
+    const rehearsal = await create(cook, { rehearsal: true });
+    await append(cook, rehearsal.id, [left(cook, 1, 300)]);
+    expect((await pinsOf(cook)).formulas[0]!.learned).toBeUndefined();
+    const real = await create(cook);
+    await append(cook, real.id, [left(cook, 1, 240, 'simulatedProbe')]);
+    expect((await pinsOf(cook)).formulas[0]!.learned).toBeDefined();
+    expect((await pinsOf(cook)).stations[0]!.calibration).toBeUndefined();
+    const next = await pinsOf(cook, { rehearsal: true });
+    expect(next.formulas[0]!.learned).toBeUndefined();
+    expect(next.stations[0]!.calibration).toHaveLength(1);
   });
 });
 

@@ -1,12 +1,12 @@
 import {
-  besideZoneC,
   degreesPerLnGain,
   patternOf,
+  plateRecord,
   shareAt,
-  trackAt,
   zoneThermal,
   zoneTrack,
   type HeatReading,
+  type PlateRecord,
   type SpotOnPlate,
   type StationBody,
 } from '#core/plate';
@@ -64,12 +64,14 @@ export function calibrated(
     .filter((each) => each.zoneId === zoneId && each.burnerId === zone.burnerId && each.reading.method !== 'piece')
     .sort((a, b) => a.atMs - b.atMs);
   const thermal = zoneThermal(station, zone);
-  const sightings = own.map((each) =>
-    surfaceSeen(each.reading as PlateReading, station, each.roomC, {
+  let record: PlateRecord | undefined;
+  const sightings = own.map((each) => {
+    record = recordOf(station, each, record);
+    return surfaceSeen(each.reading as PlateReading, station, each.roomC, {
       ...{ atS: each.atMs / 1000, spot: each.spot, key: JSON.stringify(each) },
-      expected: expectedAt(station, zoneId, each),
-    }),
-  );
+      expected: expectedAt(station, zoneId, each, record),
+    });
+  });
   const latestS = sightings.at(-1)?.atS ?? 0;
   const roomC = own.at(-1)?.roomC ?? USUAL_ROOM_C;
   const spreadC = spotSpreadC(patternOf(station, roomC).unevenC);
@@ -82,20 +84,39 @@ export function calibrated(
   };
 }
 
+/** How long before a reading its plate was lit, s. */
+function litForS({ turns }: CalibrationReading): number {
+  return Math.max(2, ...turns.map(({ beforeS }) => beforeS));
+}
+
+/**
+ * The plate as it was heated up to a reading, in two dimensions: a burner turned up warms its own place first, by far
+ * more than its zone. How its neighbours stood is not known; they are taken to have been turned alike.
+ */
+function recordOf(station: StationBody, reading: CalibrationReading, earlier: PlateRecord | undefined): PlateRecord {
+  const litS = litForS(reading);
+  const { turns, roomC } = reading;
+  const stretch = {
+    ...{ fromS: 0, toS: litS, station, startC: station.zones.map(() => roomC) },
+    turns: station.zones.flatMap(({ id }) =>
+      turns.map(({ beforeS, mark }) => ({ atS: litS - beforeS, zoneId: id, mark })),
+    ),
+  };
+  return plateRecord([stretch], [], roomC, {}, earlier);
+}
+
 /** What the plain plate model expected where and when a reading was taken. */
-function expectedAt(station: StationBody, zoneId: string, reading: CalibrationReading): Expected {
+function expectedAt(station: StationBody, zoneId: string, reading: CalibrationReading, record: PlateRecord): Expected {
   const zone = station.zones.find((candidate) => candidate.id === zoneId)!;
   const { turns, roomC, spot } = reading;
-  const longestS = Math.max(2, ...turns.map((turn) => turn.beforeS));
+  const litS = litForS(reading);
   const track = zoneTrack(zoneThermal(station, zone), zone.dial, {
     startC: roomC,
     ambientC: roomC,
-    turns: turns.map((turn) => ({ atS: longestS - turn.beforeS, mark: turn.mark })),
+    turns: turns.map((turn) => ({ atS: litS - turn.beforeS, mark: turn.mark })),
     loads: [],
     startS: 0,
-    endS: longestS,
+    endS: litS,
   });
-  const modelC = trackAt(track, longestS);
-  const beside = spot ? besideZoneC(station, spot, modelC, roomC) : 0;
-  return { modelC: modelC + beside, share: shareAt(track, longestS) };
+  return { modelC: spot ? record.at(litS, spot) : record.zoneC(litS, zoneId), share: shareAt(track, litS) };
 }

@@ -2,8 +2,6 @@ export { belief, flipSpreadS, paceOf, type Belief } from './belief.ts';
 export { cueSdLn } from './cue-spread.ts';
 export { batterWeights, scaledToOne, type Posterior } from './grid.ts';
 export {
-  PRIOR_SD,
-  UNKNOWN_BATTER,
   aged,
   openPrior,
   priorPosterior,
@@ -15,6 +13,15 @@ export {
   withUnderside,
   type Expected,
 } from './posterior.ts';
+export {
+  PRIOR_SD,
+  UNKNOWN_BATTER,
+  batterOf,
+  fadedBatter,
+  fadedEstimate,
+  type BatterKnown,
+  type Estimate,
+} from './kept.ts';
 export {
   MORNINGS_SD_C,
   UNREAD_SD_C,

@@ -14,8 +14,6 @@ import {
   BROWNING_PACES,
   ERROR,
   ERRORS,
-  LN_BROWNING,
-  LN_TIME,
   OF_BATTER,
   RULED_OUT,
   TIMES,
@@ -25,11 +23,12 @@ import {
   updated,
   type Posterior,
 } from './grid.ts';
+import { UNKNOWN_BATTER } from './kept.ts';
 import { normalCdf, type SurfaceLikelihood } from './surface-likelihood.ts';
 import type { Askew, SpotGuess } from './spots.ts';
 import { colourTimes, undersideLikelihood, type Underside } from './underside.ts';
 
-const { ceil, exp, floor, max, min, sqrt } = Math; // bound once: asked for at every cell of every step
+const { ceil, exp, max, min, sqrt } = Math; // bound once: asked for at every cell of every step
 
 /** The plate model's surface at a moment, and how much of the zone's error shows there: none on a plate just lit. */
 export interface Expected {
@@ -39,20 +38,9 @@ export interface Expected {
   readonly askewC?: Askew;
 }
 
-/** Prior spreads of a batter and the hands that mixed it, ln: its times and its browning. Assumed, from the spread of the trade's ranges. */
-export const PRIOR_SD = { lnTime: 0.12, lnBrowning: 0.25 } as const;
 /** How fast an unread plate wanders from what was last known: 6 °C in 20 minutes, as a random walk up to 10 °C. Assumed. */
 const WANDER_C2_PER_S = 36 / 1200;
 const MOST_WANDER_C2 = 100;
-/** A batter that nobody has cooked yet. */
-export const UNKNOWN_BATTER: Float64Array = scaledToOne(
-  Float64Array.from({ length: OF_BATTER }, (_, i) => {
-    const lnTime = LN_TIME.from + LN_TIME.step * floor(i / LN_BROWNING.count);
-    const lnBrowning = LN_BROWNING.from + LN_BROWNING.step * (i % LN_BROWNING.count);
-    return exp(-0.5 * ((lnTime / PRIOR_SD.lnTime) ** 2 + (lnBrowning / PRIOR_SD.lnBrowning) ** 2));
-  }),
-);
-
 /** @param batter what is known of it from elsewhere, one weight for each pair of time and browning */
 export function priorPosterior(errorSdC: number, batter: ArrayLike<number> = UNKNOWN_BATTER): Posterior {
   return independent((error) => exp(-0.5 * (error / errorSdC) ** 2), batter);
@@ -233,13 +221,20 @@ function surfaceOf({ modelC, share }: Expected, spot: SpotGuess, error: number):
 /** How far what other plates say of a batter is trusted here: they touch it otherwise. Assumed. */
 const ELSEWHERE_TRUSTED = 0.7;
 
-/** A belief with what was seen of the same batter on other plates. */
-export function withBatter(own: Posterior, elsewhere: readonly Posterior[]): Posterior {
+/**
+ * A belief with what was seen of the same batter on other plates.
+ * @param before what every plate began with of it, so that it counts once
+ */
+export function withBatter(
+  own: Posterior,
+  elsewhere: readonly Posterior[],
+  before: ArrayLike<number> = UNKNOWN_BATTER,
+): Posterior {
   if (elsewhere.length === 0) return own;
   const says = new Float64Array(OF_BATTER).fill(1);
   for (const other of elsewhere)
     batterWeights(other).forEach(
-      (weight, i) => (says[i]! *= (max(weight, 1e-12) / UNKNOWN_BATTER[i]!) ** ELSEWHERE_TRUSTED),
+      (weight, i) => (says[i]! *= (max(weight, 1e-12) / max(before[i]!, 1e-12)) ** ELSEWHERE_TRUSTED),
     );
   return { weights: scaledToOne(own.weights.map((weight, i) => weight * says[i % OF_BATTER]!)) };
 }

@@ -1,9 +1,11 @@
+import type { TimelineTable } from '#core/piece';
+import type { Zone } from '#core/plate';
 import { zoneKey, type Piece, type Pins, type RunState } from '#core/run';
 import { pieceForecast, type PieceForecast } from './piece-forecast.ts';
 import { stationNow } from './station-now.ts';
-import { surfaceModel } from './surface-model.ts';
+import { surfaceModel, type SurfaceModel } from './surface-model.ts';
 import { tableFor, type TableCache } from './tables.ts';
-import { withElsewhere, zoneBelief } from './zone-belief.ts';
+import { batterBefore, withElsewhere, zoneBelief, type ZoneBelief } from './zone-belief.ts';
 import { zoneForecast, type ZoneForecast } from './zone-forecast.ts';
 
 export interface Forecast {
@@ -25,7 +27,7 @@ export function forecast(pins: Pins, state: RunState, nowMs: number, tables: Tab
     const beliefs = ofZones.map(({ own }) => own);
     for (const stationId of stationIds) {
       for (const { zone, table, model, own: alone } of ofZones.filter((each) => each.stationId === stationId)) {
-        const believed = withElsewhere(alone, beliefs);
+        const believed = withElsewhere(alone, beliefs, batterBefore(pins, formulaId));
         zones.push(zoneForecast(pins, state, { formulaId, stationId, zoneId: zone.id }, table, model, believed, nowMs));
         for (const piece of piecesOn(state, stationId, zone.id, formulaId)) {
           const ofPiece = tableFor(pins, state, piece, tables, piece.pouredAtMs);
@@ -37,15 +39,24 @@ export function forecast(pins: Pins, state: RunState, nowMs: number, tables: Tab
   return { atMs: nowMs, pieces, zones };
 }
 
+/** A zone in use by a formula, and what is believed of it by what was seen on itself. */
+export interface ZoneKnown {
+  readonly stationId: string;
+  readonly zone: Zone;
+  readonly table: TimelineTable;
+  readonly model: SurfaceModel;
+  readonly own: ZoneBelief;
+}
+
 /** What is believed of each zone for a formula, each by what was seen on itself. */
-function zonesOf(
+export function zonesOf(
   pins: Pins,
   state: RunState,
   formulaId: string,
   stationIds: readonly string[],
   nowMs: number,
   tables: TableCache,
-) {
+): ZoneKnown[] {
   return stationIds.flatMap((stationId) =>
     stationNow(pins, state, stationId).zones.map((zone) => {
       const ref = { formulaId, stationId, zoneId: zone.id };

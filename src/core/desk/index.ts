@@ -22,6 +22,7 @@ export { placeOf, type ReadingSaid, type ZoneBelief } from './zone-belief.ts';
 export { nextHands, piecesLeft, type Hand } from './next-hands.ts';
 export { planRun, type RunPlan } from './plan-run.ts';
 export { unrecordedWindows } from './shown.ts';
+export { allIsOff, pinsAfter, unrecordedLearning } from './learned.ts';
 export { nextMoment } from './next-moment.ts';
 export { lotAmounts, lotVolumeMl, mixedVolumeMl, plannedLot, sharesOf, stillBack } from './lot-amounts.ts';
 export { lotBelief, lotConsistency, lotDensityKgM3, lotDose, mainOf, type LotDose } from './lot-consistency.ts';

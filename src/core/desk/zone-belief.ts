@@ -1,6 +1,8 @@
 import {
+  UNKNOWN_BATTER,
   UNREAD_SD_C,
   atWork,
+  batterOf,
   belief,
   contradictions,
   openPrior,
@@ -21,7 +23,15 @@ import {
 } from '#core/adapt';
 import { BENEATH_SPANS_S, surfaceForBeneath, type Cue, type TimelineTable } from '#core/piece';
 import { patternOf, zoneMiddle, type SpotOnPlate } from '#core/plate';
-import { pinnedStation, type Piece, type Pins, type Reading, type RunState, type ZoneState } from '#core/run';
+import {
+  pinnedFormula,
+  pinnedStation,
+  type Piece,
+  type Pins,
+  type Reading,
+  type RunState,
+  type ZoneState,
+} from '#core/run';
 import { discInRun, placesIn } from './batter-run.ts';
 import { stationNow } from './station-now.ts';
 import type { SurfaceModel } from './surface-model.ts';
@@ -59,7 +69,10 @@ export function zoneBelief(
 ): ZoneBelief {
   const calibration = pinnedStation(pins, zone.stationId)?.calibration?.find((each) => each.zoneId === zone.zoneId);
   const full: ZoneState | undefined = 'readings' in zone ? zone : undefined;
-  const prior = full?.assumed ? assumedPrior(full.assumed.sdC) : unreadPrior(calibration?.sdC ?? UNREAD_SD_C);
+  const batter = batterBefore(pins, formulaId);
+  const prior = full?.assumed
+    ? assumedPrior(full.assumed.sdC, batter)
+    : unreadPrior(calibration?.sdC ?? UNREAD_SD_C, batter);
   const sightings = full ? sightingsOf(pins, state, full, formulaId, model, tableOf) : [];
   const { unevenC } = patternOf(stationNow(pins, state, zone.stationId), pins.roomC);
   const spreadC = spotSpreadC(unevenC);
@@ -80,16 +93,36 @@ export function zoneBelief(
   };
 }
 
-/** The belief of a zone with what was seen of its batter on other plates. */
-export function withElsewhere(own: ZoneBelief, elsewhere: readonly ZoneBelief[]): ZoneBelief {
+/**
+ * The belief of a zone with what was seen of its batter on other plates.
+ * @param before what each of them began with of the batter, when runs before showed something of it
+ */
+export function withElsewhere(
+  own: ZoneBelief,
+  elsewhere: readonly ZoneBelief[],
+  before: Float64Array | undefined,
+): ZoneBelief {
   const others = elsewhere.filter((other) => other !== own && other.aboutBatter);
   if (others.length === 0) return own;
   const posterior = withBatter(
     own.weighed.posterior,
     others.map(({ weighed }) => weighed.posterior),
+    before,
   );
   return { ...own, known: believed(posterior), weighed: { ...own.weighed, posterior } };
 }
+
+/** What every plate of a run began with of a batter; the same array for the same figures. */
+export function batterBefore(pins: Pins, formulaId: string): Float64Array | undefined {
+  const learned = pinnedFormula(pins, formulaId)?.learned;
+  if (!learned) return undefined;
+  const { lnTime, lnBrowning } = learned;
+  const key = `${lnTime.mean} ${lnTime.sd} ${lnBrowning.mean} ${lnBrowning.sd}`;
+  let weights = BEFORE.get(key);
+  if (!weights) BEFORE.set(key, (weights = batterOf(learned)));
+  return weights;
+}
+const BEFORE = new Map<string, Float64Array>();
 
 /** What a posterior says, worked out once. */
 function believed(posterior: Posterior): Belief {
@@ -102,13 +135,17 @@ const BELIEVED = new WeakMap<Posterior, Belief>();
 const assumedPrior = named('assumed', priorPosterior);
 const unreadPrior = named('open', openPrior);
 
-/** Priors by their spread, made once. */
-function named(name: string, make: (sdC: number) => Posterior): (sdC: number) => NamedPrior {
-  const made = new Map<string, NamedPrior>();
-  return (sdC) => {
-    const key = `${name} ${sdC}`;
-    let prior = made.get(key);
-    if (!prior) made.set(key, (prior = { key, posterior: make(sdC) }));
+/** Priors by their spread and what was known of the batter, made once. */
+function named(
+  name: string,
+  make: (sdC: number, batter: Float64Array) => Posterior,
+): (sdC: number, batter: Float64Array | undefined) => NamedPrior {
+  const made = new Map<Float64Array, { readonly number: number; readonly bySd: Map<number, NamedPrior> }>();
+  return (sdC, batter = UNKNOWN_BATTER) => {
+    let of = made.get(batter);
+    if (!of) made.set(batter, (of = { number: made.size, bySd: new Map() }));
+    let prior = of.bySd.get(sdC);
+    if (!prior) of.bySd.set(sdC, (prior = { key: `${name} ${of.number} ${sdC}`, posterior: make(sdC, batter) }));
     return prior;
   };
 }

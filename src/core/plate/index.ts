@@ -21,6 +21,7 @@ export {
   BUTTER_SIGNS,
   DROP_SIGNS,
   HEAT_READINGS,
+  CalibrationReadingSchema,
   HeatReadingSchema,
   INFRARED_SD_C,
   PROBE_SD_C,

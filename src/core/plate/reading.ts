@@ -1,5 +1,5 @@
 import * as v from 'valibot';
-import type { StationBody } from './station.ts';
+import { ZoneSchema, type StationBody } from './station.ts';
 
 const SurfaceC = v.pipe(v.number(), v.finite(), v.minValue(-20), v.maxValue(500));
 
@@ -62,6 +62,26 @@ export const SpotSchema = v.object({
   yMm: v.pipe(v.number(), v.minValue(0), v.maxValue(3000)),
 });
 export type SpotOnPlate = v.InferOutput<typeof SpotSchema>;
+
+/** A look at a plate over one of its burners, with how it had been heated until then, from cold. */
+export const CalibrationReadingSchema = v.object({
+  zoneId: ZoneSchema.entries.id,
+  burnerId: v.optional(v.pipe(v.string(), v.uuid())),
+  /** How the dial stood before, oldest first: from so many seconds before the reading. */
+  turns: v.pipe(
+    v.array(
+      v.object({
+        beforeS: v.pipe(v.number(), v.minValue(0), v.maxValue(86_400)),
+        mark: v.pipe(v.number(), v.minValue(0), v.maxValue(600)),
+      }),
+    ),
+    v.minLength(1, 'Say how the burner was turned before.'),
+    v.maxLength(60),
+  ),
+  roomC: v.pipe(v.number(), v.minValue(-20), v.maxValue(60)),
+  spot: v.optional(SpotSchema),
+  reading: HeatReadingSchema,
+});
 
 /** Why a way to look says nothing on a plate. */
 export type ReadingFault = 'dropOnCoating' | 'dropOnOil' | 'smokeOnNonStick';

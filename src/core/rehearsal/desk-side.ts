@@ -1,4 +1,4 @@
-import { forecast, planRun, type Forecast, type RunPlan, type TableCache } from '#core/desk';
+import { forecast, planRun, unrecordedLearning, type Forecast, type RunPlan, type TableCache } from '#core/desk';
 import { CURRENT_VERSION, fold, type EventKind, type Payload, type RunState, type StoredEvent } from '#core/run';
 import { rehearsalId, type ToldRun } from './rehearsal-run.ts';
 
@@ -47,6 +47,11 @@ export class DeskSide {
 
   plan(): RunPlan {
     return planRun(this.told.pins, this.state(), 0, this.tables);
+  }
+
+  /** What the run has come to, once all is off. */
+  learned(nowMs: number): Payload<'run-learned'> | null {
+    return unrecordedLearning(this.told.pins, this.state(), nowMs, this.tables);
   }
 
   predicted(nowMs: number): Forecast {

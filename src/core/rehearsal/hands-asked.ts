@@ -35,27 +35,35 @@ export class HandsAsked {
     const state = this.desk.state();
     const hands = nextHands(pins, state, this.desk.predicted(nowMs), this.plan, nowMs);
     return hands
-      .filter((hand) => !this.untapped.has(handKey(hand)) && !this.waitsForTest(state, hand))
+      .filter((hand) => !this.untapped.has(handKey(hand)) && !this.waitsForTest(state, hand, hands))
       .map((hand) => (hand.verb === 'pour' ? this.onceReady(hand, nowMs) : hand))
       .map((hand) => (hand.verb === 'pour' ? hand : { ...hand, dueMs: this.dueMs(state, hand, nowMs) }))
       .sort((a, b) => a.dueMs - b.dueMs);
   }
 
   /** A zone's first piece is poured alone, and the next when it is off. */
-  private waitsForTest(state: RunState, hand: Hand): boolean {
+  private waitsForTest(state: RunState, hand: Hand, hands: readonly Hand[]): boolean {
     if (hand.verb !== 'pour') return false;
     const own = [...state.pieces.values()].filter(
       (piece) => piece.stationId === hand.stationId && piece.zoneId === hand.zoneId,
     );
     if ([...this.untapped].some((key) => key.startsWith(`pour ${hand.stationId}/${hand.zoneId}`))) return true;
-    if (own.length === 0) {
-      const first = this.firstPlace.get(zoneKey(hand.stationId, hand.zoneId)) ?? hand.placeId;
-      this.firstPlace.set(zoneKey(hand.stationId, hand.zoneId), first);
-      return hand.placeId !== first;
-    }
+    if (own.length === 0) return hand.placeId !== this.firstPlace(hand, hands);
     return own.length === 1 && own[0]!.offAtMs === null;
   }
-  private readonly firstPlace = new Map<string, string>();
+
+  /** Where a zone's test piece goes: the place that was asked for first, as long as the board still asks for it. */
+  private firstPlace({ stationId, zoneId, placeId }: Hand, hands: readonly Hand[]): string {
+    const key = zoneKey(stationId, zoneId);
+    const before = this.firstPlaces.get(key);
+    const isAsked = hands.some(
+      (each) => each.verb === 'pour' && each.stationId === stationId && each.placeId === before,
+    );
+    if (before !== undefined && isAsked) return before;
+    this.firstPlaces.set(key, placeId);
+    return placeId;
+  }
+  private readonly firstPlaces = new Map<string, string>();
 
   /** A pour waits for a plate that is not ready yet, as the board asks, but not for ever. */
   private onceReady(hand: Hand, nowMs: number): Hand {

@@ -4,6 +4,7 @@ import {
   nextHands,
   planRun,
   plannedLot,
+  unrecordedLearning,
   unrecordedWindows,
   type Forecast,
   type Hand,
@@ -120,6 +121,8 @@ export function cookThrough(cook: SimulatedCook): StoredEvent[] {
     }
   }
   emit(nowMs + 20_000, 'run-finished', {});
+  const learned = rehearsal ? null : unrecordedLearning(pins, state(), nowMs + 20_000, tables);
+  if (learned) emit(nowMs + 20_000, 'run-learned', learned);
   return made;
 
   /** Turns a burner as told, unless it was turned just before. */

@@ -1,6 +1,7 @@
 import * as v from 'valibot';
 import { FormulaBodySchema, SHELF, type FormulaBody } from '#core/formula';
-import { CURRENT_VERSION, MODEL_VERSION, type Pins, type StoredEvent } from '#core/run';
+import { pinsAfter } from '#core/desk';
+import { CURRENT_VERSION, MODEL_VERSION, type Payload, type Pins, type StoredEvent } from '#core/run';
 import type { Kitchen } from './kitchen.ts';
 
 const ItemSchema = v.object({
@@ -44,8 +45,11 @@ export interface ToldRun {
   readonly stationIds: readonly string[];
 }
 
-/** @throws RangeError when a formula or a station has no such name. */
-export function toldRun(kitchen: Kitchen, run: RehearsalRun): ToldRun {
+/**
+ * @param before what another morning in this kitchen left, the day before
+ * @throws RangeError when a formula or a station has no such name.
+ */
+export function toldRun(kitchen: Kitchen, run: RehearsalRun, before?: Payload<'run-learned'> | null): ToldRun {
   const stationIds = kitchen.stations.map((_station, index) => rehearsalId(FIRST_ID.station + index));
   const formulas = run.items.map(({ formula }, index) => ({
     id: rehearsalId(FIRST_ID.formula + index),
@@ -62,13 +66,14 @@ export function toldRun(kitchen: Kitchen, run: RehearsalRun): ToldRun {
     pieces,
     stationIds: stations ? stations.map(idOf) : stationIds,
   }));
+  const pins: Pins = {
+    ...{ modelVersion: MODEL_VERSION, timeZone: 'UTC', eggClass: 'usLarge', pressurePa: 101325, formulas },
+    roomC: kitchen.roomC,
+    stations: kitchen.stations.map(({ body }, index) => ({ id: stationIds[index]!, version: 1, body })),
+  };
   return {
     stationIds,
-    pins: {
-      ...{ modelVersion: MODEL_VERSION, timeZone: 'UTC', eggClass: 'usLarge', pressurePa: 101325, formulas },
-      roomC: kitchen.roomC,
-      stations: kitchen.stations.map(({ body }, index) => ({ id: stationIds[index]!, version: 1, body })),
-    },
+    pins: before ? pinsAfter(pins, before, SERVICE_MS - 24 * 3_600_000, 1) : pins,
     brief: {
       ...{ id: rehearsalId(FIRST_ID.brief), tapId: rehearsalId(FIRST_ID.brief + 1), deviceId: rehearsalId(1) },
       ...{ kind: 'brief-set', v: CURRENT_VERSION, offsetMs: 0, offsetSpreadMs: 0 },

@@ -1,7 +1,7 @@
 import { placeOf, pieceInput, whereToRead, type Hand, type RunPlan, type TableCache } from '#core/desk';
 import { browningWord } from '#core/piece';
 import { zoneMiddle, type SpotOnPlate, type UNDERSIDES } from '#core/plate';
-import { zoneKey, type StoredEvent } from '#core/run';
+import { zoneKey, type Payload, type StoredEvent } from '#core/run';
 import { choresOf, type Chore } from './chores.ts';
 import { DeskSide } from './desk-side.ts';
 import { HandsAsked, handKey } from './hands-asked.ts';
@@ -23,6 +23,8 @@ export interface Rehearsal {
   readonly policy: Policy;
   readonly attention: Attention;
   readonly seed: number;
+  /** What another morning in this kitchen left, the day before. */
+  readonly before?: Payload<'run-learned'> | null;
   /** The desk's tables, when several rehearsals share them: they hold nothing of the truth. */
   readonly tables?: TableCache;
 }
@@ -45,6 +47,8 @@ export interface RehearsedPiece extends TrueOutcome {
 export interface RehearsalResult {
   readonly events: readonly StoredEvent[];
   readonly pieces: readonly RehearsedPiece[];
+  /** What it would leave for the next morning, were it a real one. */
+  readonly learned: Payload<'run-learned'> | null;
 }
 
 /** Between two looks at the board at most, s. */
@@ -85,7 +89,7 @@ class Cook {
 
   constructor(of: Rehearsal) {
     this.of = of;
-    this.told = toldRun(of.kitchen, of.run);
+    this.told = toldRun(of.kitchen, of.run, of.before);
     this.desk = new DeskSide(this.told, of.tables ?? new Map());
     this.random = seeded(seedFrom('hands', of.seed));
     this.plan = this.desk.plan();
@@ -110,7 +114,7 @@ class Cook {
     for (let looks = 0; this.lookAndAct(); looks++)
       if (looks > MAX_LOOKS) throw new Error('The rehearsal did not end.');
     this.desk.tap(this.nowMs + 20_000, 'run-finished', {});
-    return { events: this.desk.events, pieces: this.pieces() };
+    return { events: this.desk.events, pieces: this.pieces(), learned: this.desk.learned(this.nowMs) };
   }
 
   /** One look at the board and what follows from it; false when nothing is left to do. */

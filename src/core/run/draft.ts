@@ -32,6 +32,7 @@ export interface Draft {
   cautionsRead: Set<string>;
   pieces: Map<string, Piece>;
   onPlate: Map<string, string>;
+  learned: RunState['learned'];
   notes: RunState['notes'][number][];
   taps: Map<string, Tap>;
   clock: RehearsalClock | null;
@@ -63,6 +64,7 @@ export function emptyDraft(run: { readonly pins: Pins; readonly rehearsal: boole
     cautionsRead: new Set(),
     pieces: new Map(),
     onPlate: new Map(),
+    learned: null,
     notes: [],
     taps: new Map(),
     clock: null,

@@ -2,7 +2,7 @@ import * as v from 'valibot';
 import { ConsistencyReadingSchema } from '#core/consistency';
 import { ScaleTargetSchema } from '#core/formula';
 import { CUES, TURNS } from '#core/piece';
-import { HEAT_READINGS, SpotSchema, ZoneSchema } from '#core/plate';
+import { CalibrationReadingSchema, HEAT_READINGS, SpotSchema, ZoneSchema } from '#core/plate';
 
 /** Event kinds of a run and the schema of each payload. A kind's version `v` starts at 1; upcasters lift older ones. */
 
@@ -27,6 +27,14 @@ const PlaceId = v.pipe(
   v.string(),
   v.regex(/^[A-Z][0-9]{1,3}$/, 'A place is marked by its zone and a number, like A1.'),
 );
+/** A figure that is believed, with its standard deviation. */
+export const EstimateSchema = v.object({
+  mean: v.pipe(v.number(), v.finite()),
+  sd: v.pipe(v.number(), v.finite(), v.gtValue(0)),
+});
+/** What is known of a batter: ln of how much later its signs come, and of how much faster it browns. */
+export const BatterKnownSchema = v.object({ lnTime: EstimateSchema, lnBrowning: EstimateSchema });
+
 /** A window as it was shown, in the run's own time. */
 const ShownWindow = v.object({ earliestMs: TimeMs, bestMs: TimeMs, latestMs: TimeMs });
 
@@ -171,6 +179,18 @@ export const PAYLOADS = {
   'turn-judged': v.object({ pieceId: Uuid, turn: v.picklist(TURNS) }),
   /** Fact of advice: the window shown for a side of a piece. */
   'window-shown': v.object({ pieceId: Uuid, side: v.picklist([1, 2]), window: ShownWindow, modelVersion: Text(40) }),
+  /**
+   * Fact of advice: what this run leaves for runs to come, once all is off. Of its batters what is believed; of its
+   * plates what was read before anything was poured, with how they had been heated from cold.
+   */
+  'run-learned': v.object({
+    batters: v.pipe(v.array(v.object({ formulaId: Uuid, ...BatterKnownSchema.entries })), v.maxLength(8)),
+    readings: v.pipe(
+      v.array(v.object({ stationId: Uuid, atMs: TimeMs, ...CalibrationReadingSchema.entries })),
+      v.maxLength(60),
+    ),
+    modelVersion: Text(40),
+  }),
   undone: v.object({ eventIds: v.pipe(v.array(Uuid), v.minLength(1), v.maxLength(60)) }),
   /** For next time: about a formula, a station or the run. */
   'note-kept': v.object({ text: Text(500), formulaId: v.optional(Uuid), stationId: v.optional(Uuid) }),

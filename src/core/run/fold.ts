@@ -94,6 +94,11 @@ const APPLY: { readonly [K in EventKind]: Apply<K> } = {
     if (!piece) return 'noSuchPiece';
     piece.shown[side === 1 ? 'first' : 'second'] = window;
   },
+  'run-learned': (draft, payload) => {
+    // a rehearsal's kitchen is made up: it teaches nothing
+    if (draft.rehearsal) return 'rehearsal';
+    draft.learned = payload;
+  },
   // collected before the fold
   undone: () => undefined,
   'note-kept': (draft, payload, atMs, event) => {
@@ -165,6 +170,7 @@ export function fold(
     cautionsRead: draft.cautionsRead,
     pieces: draft.pieces,
     onPlate: draft.onPlate,
+    learned: draft.learned,
     notes: draft.notes,
     taps: [...draft.taps.values()],
     clock: draft.clock,

@@ -5,6 +5,7 @@ import { EGG_CLASS_IDS, IngredientSchema, larderWith, type Ingredient, type Lard
 import { StationBodySchema } from '#core/plate';
 import { FRIDGE_C, type Climate } from '#core/rest';
 import { RULE_SETS, RuleSetSchema, type RuleSet } from '#core/safety';
+import { BatterKnownSchema } from './events.ts';
 
 const Uuid = v.pipe(v.string(), v.uuid());
 
@@ -25,13 +26,21 @@ export const PinsSchema = v.object({
   eggClass: v.picklist(EGG_CLASS_IDS),
   roomC: v.number(),
   pressurePa: v.number(),
-  formulas: v.array(v.object({ id: Uuid, revision: v.number(), body: FormulaBodySchema })),
+  formulas: v.array(
+    v.object({
+      id: Uuid,
+      revision: v.number(),
+      body: FormulaBodySchema,
+      /** What real runs before this one showed of it, as far as it had faded by then, and when. */
+      learned: v.optional(v.object({ ...BatterKnownSchema.entries, atMs: v.number() })),
+    }),
+  ),
   stations: v.array(
     v.object({
       id: Uuid,
       version: v.number(),
       body: StationBodySchema,
-      /** What its readings said of each zone over its burner, when any were taken. */
+      /** What its readings and the runs before said of each zone over its burner, when there were any. */
       calibration: v.optional(v.array(PinnedCalibrationSchema)),
     }),
   ),

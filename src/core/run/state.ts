@@ -156,6 +156,7 @@ export type RefusalReason =
   | 'lotDiscarded'
   | 'stillToCome'
   | 'notRehearsal'
+  | 'rehearsal'
   | 'runFinished';
 
 /** Something a cook should know of what another hand did: a tap that could not count, or one that was taken back. */
@@ -206,6 +207,8 @@ export interface RunState {
   readonly pieces: ReadonlyMap<string, Piece>;
   /** Piece on each place of each station, by `placeKey`. */
   readonly onPlate: ReadonlyMap<string, string>;
+  /** What it leaves for runs to come, when all was off. */
+  readonly learned: Payload<'run-learned'> | null;
   readonly notes: readonly (Payload<'note-kept'> & { readonly atMs: number; readonly eventId: string })[];
   /** Taps that still stand, oldest first. */
   readonly taps: readonly Tap[];

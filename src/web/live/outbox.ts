@@ -10,7 +10,7 @@ import { forgetJournal, readJournal, writeJournal } from './journal.ts';
 export const waiting = shallowRef<readonly Waiting[]>([]);
 
 /** Bluebell's own facts of advice: sent like taps, but not something a cook did. */
-const ADVICE = new Set(['plan-adopted', 'window-shown']);
+const ADVICE = new Set(['plan-adopted', 'window-shown', 'run-learned']);
 
 /** Taps as a cook counts them: a row done at once is one. */
 export function countTaps(events: readonly StoredEvent[]): number {

@@ -49,8 +49,12 @@ export function useOutlook({ run, state, nowMs, record }: InHand) {
       outlookCount.value = asked.eventCount;
       if (tapped && asked === state.value) {
         tapped = false;
-        const facts = unrecordedWindows(asked, result.forecast);
-        if (facts.length) await record(facts.map((payload) => ({ kind: 'window-shown', payload })));
+        const facts = unrecordedWindows(asked, result.forecast).map((payload): NewEvent => ({
+          kind: 'window-shown',
+          payload,
+        }));
+        if (result.learned) facts.push({ kind: 'run-learned', payload: result.learned });
+        if (facts.length) await record(facts);
       }
     }
     asking = false;

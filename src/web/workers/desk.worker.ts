@@ -9,6 +9,7 @@ import {
   planRun,
   pourEffects,
   stationNow,
+  unrecordedLearning,
   type CookStrip,
   type CookedPiece,
   type Forecast,
@@ -27,7 +28,7 @@ import {
   trulyCooked,
   type TrueTables,
 } from '#core/rehearsal';
-import { zoneKey, type Pins, type RunState } from '#core/run';
+import { zoneKey, type Payload, type Pins, type RunState } from '#core/run';
 import { plateAnswers } from './plates.ts';
 
 /** What the desk works out for a run, away from the page's own thread. */
@@ -35,6 +36,8 @@ export interface Outlook {
   readonly forecast: Forecast;
   /** In a rehearsal: what really happens to each piece on a plate. */
   readonly truth: Readonly<Record<string, SimulatedPiece>>;
+  /** In a real run, once all is off: what it leaves for those to come and is not in the log yet. */
+  readonly learned: Payload<'run-learned'> | null;
 }
 
 const tables: TableCache = new Map();
@@ -51,7 +54,8 @@ const desk = {
         truth[id] = trueTimeline(kitchen, pins, state, state.pieces.get(id)!, nowMs, trueTables);
       }
     }
-    return { forecast: forecast(pins, state, nowMs, tables), truth };
+    const learned = rehearsalSeed === null ? unrecordedLearning(pins, state, nowMs, tables) : null;
+    return { forecast: forecast(pins, state, nowMs, tables), truth, learned };
   },
 
   /** The plan, or why there is none. */

@@ -29,6 +29,7 @@ import { newestFormulas } from '../library/formulas.ts';
 import { pinnedStations } from '../stations/service.ts';
 import { KitchenEntity } from '../people/entity.ts';
 import { factsOf } from '../people/service.ts';
+import { batterLearned, leftBehind } from './learned.ts';
 import { byNeed } from './order.ts';
 import { RunEntity, RunEventEntity, toEvent, type RunRow } from './entity.ts';
 
@@ -56,7 +57,9 @@ export async function createRun(source: DataSource, session: KnownSession, wante
   }
   return inKitchen(source, session.kitchenId, async (manager) => {
     const formulas = await newestFormulas(manager, wanted.formulaIds);
-    const stations = await pinnedStations(manager, wanted.stationIds, wanted.rehearsal);
+    const before = await leftBehind(manager);
+    const inRuns = before.flatMap(({ learned }) => learned.readings);
+    const stations = await pinnedStations(manager, wanted.stationIds, wanted.rehearsal, inRuns);
     wanted.formulaIds.forEach((id, index) => {
       if (!formulas.some((formula) => formula.id === id)) throw notFound('This formula', `formulaIds[${index}]`);
     });
@@ -68,7 +71,11 @@ export async function createRun(source: DataSource, session: KnownSession, wante
       modelVersion: MODEL_VERSION,
       timeZone: wanted.timeZone,
       ...pinnedFacts(facts),
-      formulas: formulas.map(({ id, revision, body }) => ({ id, revision, body })),
+      formulas: formulas.map(({ id, revision, body }) => {
+        // a rehearsal's batter is drawn anew: what was learned of the real one would mislead
+        const learned = wanted.rehearsal ? undefined : batterLearned(before, { id, revision }, Date.now());
+        return { id, revision, body, ...(learned ? { learned } : {}) };
+      }),
       stations,
       ingredients: (await keptIngredients(manager)).filter((own) =>
         formulas.some(({ body }) => body.lines.some((line) => line.ingredientId === own.id)),

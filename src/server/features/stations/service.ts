@@ -227,20 +227,25 @@ export async function dropReading(
 }
 
 /**
- * Stations as a run pins them: with what their readings say of each plate over its burner. What a simulated probe said
- * counts in rehearsals only.
+ * Stations as a run pins them: with what readings outside and inside of real runs say of each plate over its burner.
+ * What a simulated probe said counts in rehearsals only.
  */
 export async function pinnedStations(
   manager: EntityManager,
   ids: string[],
   rehearsal: boolean,
+  inRuns: readonly (CalibrationReading & { readonly stationId: string })[],
 ): Promise<Pins['stations']> {
   const found = await currentStations(manager, ids);
   const readings = found.length > 0 ? await readingsOf(manager, ids) : [];
   return found.map(({ id, version, body }) => {
-    const own = readings
-      .filter((row) => row.stationId === id && (rehearsal || row.body.reading.method !== 'simulatedProbe'))
+    const outside = readings
+      .filter((row) => row.stationId === id)
       .map((row): CalibrationReading => ({ ...row.body, atMs: row.madeAt.getTime() }));
+    const own = [...outside, ...inRuns.filter(({ stationId }) => stationId === id)]
+      .filter(({ reading }) => rehearsal || reading.method !== 'simulatedProbe')
+      .sort((a, b) => b.atMs - a.atMs)
+      .slice(0, MOST_READINGS);
     const calibration = calibrationPins(body, own);
     return { id, version, body, ...(calibration.length > 0 ? { calibration } : {}) };
   });

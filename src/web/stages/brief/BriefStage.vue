@@ -3,6 +3,7 @@ import { computed, onMounted, ref } from 'vue';
 import { RouterLink, useRouter } from 'vue-router';
 import { briefPanfuls, formulaOf, stationOf, zoneOf } from '#core/desk';
 import type { PlannedLot } from '#core/plan';
+import { pinnedFormula } from '#core/run';
 import { clock, day, markText, minutes } from '../../parts/format.ts';
 import BigButton from '../../parts/BigButton.vue';
 import PaperCard from '../../parts/PaperCard.vue';
@@ -10,6 +11,7 @@ import { makeRun } from '../../library/make-run.ts';
 import { useLibrary } from '../../stores/library.ts';
 import { useRun } from '../../stores/run.ts';
 import { t, tn } from '../../words/index.ts';
+import { paceWords } from '../learned-words.ts';
 import { useStartPassed } from '../use-start-passed.ts';
 import { useTasks } from '../use-tasks.ts';
 import BriefForm from './BriefForm.vue';
@@ -28,6 +30,7 @@ const items = computed(() =>
     ...item,
     body: formulaOf(store.run!.pins, item.formulaId),
     stations: item.stationIds.map((id) => stationOf(store.run!.pins, id).name),
+    known: pinnedFormula(store.run!.pins, item.formulaId)?.learned,
     whole: briefPanfuls(store.run!.pins, store.state!, item),
     panfuls: store.plan?.panfuls.filter((panful) => panful.formulaId === item.formulaId).length ?? 0,
   })),
@@ -134,6 +137,9 @@ async function rehearse(): Promise<void> {
             <span class="min-w-0 flex-1">
               <span class="figure text-xl">{{ item.body.name }}</span>
               <span class="block text-soft">{{ item.stations.join(', ') }}</span>
+              <span v-if="item.known" class="block text-sm text-soft" data-testid="known">{{
+                t('learned.before', { day: day(item.known.atMs, zone), words: paceWords(item.known) })
+              }}</span>
               <span v-if="item.whole.fewer" class="block text-sm text-soft" data-testid="whole">{{
                 t('brief.whole', {
                   size: item.whole.size,

@@ -11,6 +11,7 @@ import { clashWords } from '../clash-words.ts';
 import LotTabs from '../LotTabs.vue';
 import CookedPieces from './CookedPieces.vue';
 import FirstSideChart from './FirstSideChart.vue';
+import LearnedCard from './LearnedCard.vue';
 
 const store = useRun();
 const items = store.state!.brief?.items ?? [];
@@ -104,6 +105,7 @@ async function keepNote(): Promise<void> {
               <BigButton type="submit" look="say">{{ t('review.note.keep') }}</BigButton>
             </form>
           </PaperCard>
+          <LearnedCard :formula-id="formulaId" />
           <PaperCard v-if="store.state!.clashes.length" :title="t('clash.title')">
             <p class="mb-2 text-sm text-soft">{{ t('clash.lead') }}</p>
             <ul class="flex flex-col gap-1">

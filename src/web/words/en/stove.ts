@@ -118,6 +118,25 @@ export const stove = {
     toHeat: 'To the heat',
     read: 'Point the thermometer at {place} before you pour: its heat is only known to ± {sd}.',
   },
+  learned: {
+    title: 'Kept for next time',
+    lead: 'What readings, signs and verdicts of this morning came to. It begins the next one, and fades with the weeks.',
+    rehearsal: 'A rehearsal’s kitchen is made up: nothing of it is kept.',
+    waiting: 'Nothing yet: it is kept once all is off the plate, when something was read or seen.',
+    signs: {
+      same: 'its signs come as foretold, give or take {sd} %.',
+      more: 'its signs come {percent} % later than foretold, give or take {sd} %.',
+      less: 'its signs come {percent} % sooner than foretold, give or take {sd} %.',
+    },
+    browns: {
+      same: 'It browns as foretold, give or take {sd} %.',
+      more: 'It browns {percent} % faster, give or take {sd} %.',
+      less: 'It browns {percent} % slower, give or take {sd} %.',
+    },
+    plates:
+      'No readings. | {n} reading of the empty plate counts from now on: {names}. | {n} readings of the empty plates count from now on: {names}.',
+    before: 'Since {day}: {words}',
+  },
   review: {
     which: 'Which batter',
     nothing: 'Nothing was cooked yet. What happens on the Cook stage shows here.',

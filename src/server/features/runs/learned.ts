@@ -1,0 +1,47 @@
+import * as v from 'valibot';
+import type { EntityManager } from 'typeorm';
+import { fadedBatter } from '#core/adapt';
+import { PAYLOADS, type Payload, type Pins } from '#core/run';
+
+/** What one real run of the kitchen left, and when. */
+interface LeftBehind {
+  readonly learned: Payload<'run-learned'>;
+  readonly formulas: Pins['formulas'];
+  readonly atMs: number;
+}
+
+/** Runs that are looked through: what is older has faded. */
+const MOST_RUNS = 60;
+const DAY_MS = 86_400_000;
+/** A formula that was changed since is another batter, though not quite: as if so much time had passed. Assumed. */
+const CHANGED_DAYS = 90;
+
+/** What real runs of the kitchen left for those to come, newest run first; of each run the last word. */
+export async function leftBehind(manager: EntityManager): Promise<LeftBehind[]> {
+  const rows: { payload: unknown; formulas: Pins['formulas']; at_ms: string }[] = await manager.query(
+    `SELECT DISTINCT ON (r.created_at, r.id)
+       e.payload, r.pins->'formulas' AS formulas, e.device_at_ms + e.offset_ms AS at_ms
+     FROM run_event e JOIN run r ON r.id = e.run_id
+     WHERE e.kind = 'run-learned' AND e.v = 1 AND NOT r.rehearsal
+     ORDER BY r.created_at DESC, r.id, e.seq DESC LIMIT ${MOST_RUNS}`,
+  );
+  return rows.flatMap(({ payload, formulas, at_ms }) => {
+    const read = v.safeParse(PAYLOADS['run-learned'], payload);
+    return read.success ? [{ learned: read.output, formulas, atMs: Number(at_ms) }] : [];
+  });
+}
+
+/** What was last learned of a formula's batter, faded, as a run pins it. */
+export function batterLearned(
+  runs: readonly LeftBehind[],
+  { id, revision }: Pick<Pins['formulas'][number], 'id' | 'revision'>,
+  nowMs: number,
+): Pins['formulas'][number]['learned'] {
+  for (const { learned, formulas, atMs } of runs) {
+    const known = learned.batters.find(({ formulaId }) => formulaId === id);
+    if (!known) continue;
+    const changed = formulas.find((formula) => formula.id === id)?.revision !== revision;
+    return { ...fadedBatter(known, (nowMs - atMs) / DAY_MS + (changed ? CHANGED_DAYS : 0)), atMs };
+  }
+  return undefined;
+}
