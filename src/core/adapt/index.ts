@@ -35,5 +35,5 @@ export { surfaceSeen, weigh, type NamedPrior, type PlateSpots, type Sighting, ty
 export { ownLnTime, type OwnCue } from './own-pace.ts';
 export { atWork, spotField, spotSpreadC, type Askew, type SpotGuess, type SpotReading } from './spots.ts';
 export { surfaceLikelihood, type PlateReading, type SurfaceLikelihood } from './surface-likelihood.ts';
-export { colourTimes, lightnessAfter, type Underside } from './underside.ts';
+export { colourTimes, lightnessAfter, timeToLightness, type Underside } from './underside.ts';
 export { surestFlip } from './surest-flip.ts';

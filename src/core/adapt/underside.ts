@@ -64,6 +64,23 @@ export function lightnessAfter(times: PieceTimeline['brownedAt'], afterS: number
   return max(DARKEST_LSTAR, before.lStar - pace * (afterS - before.s));
 }
 
+/** When the underside has darkened to a lightness: the inverse of `lightnessAfter`, s; infinite when it never does. */
+export function timeToLightness(times: PieceTimeline['brownedAt'], lStar: number): number {
+  let before = { s: 0, lStar: BROWNING_LSTAR.raw as number };
+  for (const word of ['lightGold', 'golden', 'brown', 'dark'] as const) {
+    const s = times[word];
+    if (s === undefined) continue;
+    if (BROWNING_LSTAR[word] <= lStar) {
+      const share = max(0, (before.lStar - lStar) / (before.lStar - BROWNING_LSTAR[word]));
+      return before.s + share * (s - before.s);
+    }
+    before = { s, lStar: BROWNING_LSTAR[word] };
+  }
+  if (lStar < DARKEST_LSTAR) return Infinity;
+  const pace = before.s > 0 ? (BROWNING_LSTAR.raw - before.lStar) / before.s : SLOWEST_PACE;
+  return before.s + (before.lStar - lStar) / pace;
+}
+
 /** Lightness lost a second on a plate too cool to colour within the longest first side. Assumed. */
 const SLOWEST_PACE = 0.02;
 /** Where browning ends, as in the piece model. */

@@ -1,9 +1,9 @@
-import { paceOf } from '#core/adapt';
-import { appearanceAt, appearancesAt, type Appearance, type Appearances } from '#core/piece';
+import { appearanceAt, type Appearance, type Appearances } from '#core/piece';
 import { zoneKey, type Piece, type Pins, type RunState } from '#core/run';
 import { tableFor, type TableCache } from './tables.ts';
 import { surfaceModel } from './surface-model.ts';
-import { atSpot, believedC, placeOf, underPiece, zoneBelief } from './zone-belief.ts';
+import { pieceBelieved } from './piece-forecast.ts';
+import { zoneBelief } from './zone-belief.ts';
 
 /** What a piece came off looking like, as far as the desk knows its plate and its times. */
 export interface CookedPiece {
@@ -39,12 +39,7 @@ export function asCooked(
         nowMs,
       );
     beliefs.set(key, believed);
-    const { expected, known } = atSpot(
-      underPiece(pins, state, model, piece, table),
-      believed,
-      placeOf(pins, state, piece),
-    );
-    return cookedPiece(piece, appearancesAt(table, believedC(expected, known), paceOf(known)));
+    return cookedPiece(piece, pieceBelieved(pins, state, piece, table, model, believed).timeline.appearances);
   });
 }
 

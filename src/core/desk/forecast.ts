@@ -1,7 +1,8 @@
 import type { TimelineTable } from '#core/piece';
 import type { Zone } from '#core/plate';
 import { zoneKey, type Piece, type Pins, type RunState } from '#core/run';
-import { pieceForecast, type PieceForecast } from './piece-forecast.ts';
+import { aimFrom, type Aim } from './aim.ts';
+import { pieceBelieved, pieceForecast, type PieceForecast } from './piece-forecast.ts';
 import { stationNow } from './station-now.ts';
 import { surfaceModel, type SurfaceModel } from './surface-model.ts';
 import { tableFor, type TableCache } from './tables.ts';
@@ -25,18 +26,39 @@ export function forecast(pins: Pins, state: RunState, nowMs: number, tables: Tab
   for (const { formulaId, stationIds } of state.brief?.items ?? []) {
     const ofZones = zonesOf(pins, state, formulaId, stationIds, nowMs, tables);
     const beliefs = ofZones.map(({ own }) => own);
+    const aim = aimAt(pins, state, formulaId, ofZones, tables);
     for (const stationId of stationIds) {
       for (const { zone, table, model, own: alone } of ofZones.filter((each) => each.stationId === stationId)) {
         const believed = withElsewhere(alone, beliefs, batterBefore(pins, formulaId));
         zones.push(zoneForecast(pins, state, { formulaId, stationId, zoneId: zone.id }, table, model, believed, nowMs));
         for (const piece of piecesOn(state, stationId, zone.id, formulaId)) {
           const ofPiece = tableFor(pins, state, piece, tables, piece.pouredAtMs);
-          pieces[piece.id] = pieceForecast(pins, state, piece, ofPiece, model, believed);
+          pieces[piece.id] = pieceForecast(pins, state, piece, ofPiece, model, believed, aim);
         }
       }
     }
   }
   return { atMs: nowMs, pieces, zones };
+}
+
+/** The colours of the piece that others of its batter are to be like. */
+function aimAt(
+  pins: Pins,
+  state: RunState,
+  formulaId: string,
+  ofZones: readonly ZoneKnown[],
+  tables: TableCache,
+): Aim | null {
+  const piece = state.pieces.get(state.aims.get(formulaId) ?? '');
+  const under = ofZones.find(({ stationId, zone }) => stationId === piece?.stationId && zone.id === piece.zoneId);
+  if (!piece || !under) return null;
+  const believed = withElsewhere(
+    under.own,
+    ofZones.map(({ own }) => own),
+    batterBefore(pins, formulaId),
+  );
+  const table = tableFor(pins, state, piece, tables, piece.pouredAtMs);
+  return aimFrom(piece, pieceBelieved(pins, state, piece, table, under.model, believed).timeline);
 }
 
 /** A zone in use by a formula, and what is believed of it by what was seen on itself. */

@@ -11,6 +11,7 @@ import {
   type TimelineTable,
 } from '#core/piece';
 import type { Piece, Pins, RunState } from '#core/run';
+import { flipToAim, liftToAim, type Aim } from './aim.ts';
 import type { SurfaceModel } from './surface-model.ts';
 import { atSpot, believedC, placeOf, underPiece, type ZoneBelief } from './zone-belief.ts';
 
@@ -34,15 +35,15 @@ export interface PieceForecast {
   readonly timeline: SimulatedPiece;
 }
 
-/** A piece on a plate, by what is believed of its zone and batter and what was seen on itself. */
-export function pieceForecast(
+/** A piece on its place: what is expected and known there, and how it goes by that and by what was seen on itself. */
+export function pieceBelieved(
   pins: Pins,
   state: RunState,
   piece: Piece,
   table: TimelineTable,
   model: SurfaceModel,
   believed: ZoneBelief,
-): PieceForecast {
+) {
   const place = placeOf(pins, state, piece);
   const { expected, known } = atSpot(underPiece(pins, state, model, piece, table), believed, place);
   const seen = ownCues(piece, (afterS) => {
@@ -54,9 +55,28 @@ export function pieceForecast(
   const surfaceC = believedC(expected, known);
   const pace = paceOf(known);
   const timeline = pieceAt(table, surfaceC, { ...pace, time: pace.time * slower });
+  return { expected, known, slower, surfaceC, timeline };
+}
+
+/**
+ * A piece on a plate, by what is believed of its zone and batter and what was seen on itself.
+ * @param aim colours it is to have, when another piece of its batter was pointed at
+ */
+export function pieceForecast(
+  pins: Pins,
+  state: RunState,
+  piece: Piece,
+  table: TimelineTable,
+  model: SurfaceModel,
+  believed: ZoneBelief,
+  aim: Aim | null,
+): PieceForecast {
+  const { expected, known, slower, surfaceC, timeline } = pieceBelieved(pins, state, piece, table, model, believed);
   const pouredMs = piece.pouredAtMs;
   const afterPour = (seconds: number) => Math.round(pouredMs + seconds * 1000);
-  const flip = surestFlip(known, table, expected, slower);
+  const surest = surestFlip(known, table, expected, slower);
+  const flip = aim ? flipToAim(surest, timeline, aim) : surest;
+  const lift = aim ? liftToAim(timeline.lift, timeline, aim) : timeline.lift;
   const turnedMs = piece.flippedAtMs ?? afterPour(flip.bestS);
   const afterFlip = (seconds: number) => Math.round(turnedMs + seconds * 1000);
   return {
@@ -68,9 +88,9 @@ export function pieceForecast(
     },
     flipSpreadS: flipSpreadS(known, table, expected),
     lift: {
-      earliestMs: afterFlip(timeline.lift.earliestS),
-      bestMs: afterFlip(timeline.lift.bestS),
-      latestMs: afterFlip(timeline.lift.latestS),
+      earliestMs: afterFlip(lift.earliestS),
+      bestMs: afterFlip(lift.bestS),
+      latestMs: afterFlip(lift.latestS),
     },
     // costs simulations the first time: worked out when asked
     get cueSpreadS() {

@@ -31,6 +31,7 @@ export interface Draft {
   places: Map<string, readonly LaidPlace[]>;
   cautionsRead: Set<string>;
   pieces: Map<string, Piece>;
+  aims: Map<string, string>;
   onPlate: Map<string, string>;
   learned: RunState['learned'];
   notes: RunState['notes'][number][];
@@ -63,6 +64,7 @@ export function emptyDraft(run: { readonly pins: Pins; readonly rehearsal: boole
     places: new Map(),
     cautionsRead: new Set(),
     pieces: new Map(),
+    aims: new Map(),
     onPlate: new Map(),
     learned: null,
     notes: [],

@@ -177,6 +177,8 @@ export const PAYLOADS = {
   'cue-seen': v.object({ pieceId: Uuid, cue: v.picklist([...CUES, 'notYet']) }),
   /** How a piece stood as it was turned: it ran or tore, was right, or was past it. */
   'turn-judged': v.object({ pieceId: Uuid, turn: v.picklist(TURNS) }),
+  /** "Make them like this one": a piece that was turned is what later ones of its batter are to look like; null: none. */
+  'aim-set': v.object({ formulaId: Uuid, pieceId: v.nullable(Uuid) }),
   /** Fact of advice: the window shown for a side of a piece. */
   'window-shown': v.object({ pieceId: Uuid, side: v.picklist([1, 2]), window: ShownWindow, modelVersion: Text(40) }),
   /**

@@ -89,6 +89,17 @@ const APPLY: { readonly [K in EventKind]: Apply<K> } = {
     if (piece.flippedAtMs === null) return 'notFlipped';
     piece.turn = turn;
   },
+  'aim-set': (draft, { formulaId, pieceId }) => {
+    if (!pinnedFormula(draft.pins, formulaId)) return 'unknownFormula';
+    if (pieceId === null) {
+      draft.aims.delete(formulaId);
+      return;
+    }
+    const piece = draft.pieces.get(pieceId);
+    if (piece?.formulaId !== formulaId) return 'noSuchPiece';
+    if (piece.flippedAtMs === null) return 'notFlipped';
+    draft.aims.set(formulaId, pieceId);
+  },
   'window-shown': (draft, { pieceId, side, window }) => {
     const piece = draft.pieces.get(pieceId);
     if (!piece) return 'noSuchPiece';
@@ -117,7 +128,7 @@ const APPLY: { readonly [K in EventKind]: Apply<K> } = {
 const SAME_POUR_MS = 20_000;
 
 /** Kinds that the large Undo takes back. */
-const HAND_KINDS = new Set<EventKind>(['poured', 'flipped', 'lifted', 'failed', 'cue-seen', 'turn-judged']);
+const HAND_KINDS = new Set<EventKind>(['poured', 'flipped', 'lifted', 'failed', 'cue-seen', 'turn-judged', 'aim-set']);
 
 /**
  * The state of a run: a total fold of its log over what it pinned. `acknowledged` stand in server order; `pending` wait
@@ -169,6 +180,7 @@ export function fold(
     places: draft.places,
     cautionsRead: draft.cautionsRead,
     pieces: draft.pieces,
+    aims: draft.aims,
     onPlate: draft.onPlate,
     learned: draft.learned,
     notes: draft.notes,

@@ -205,6 +205,8 @@ export interface RunState {
   /** Cautions that need not be told again; with their station, when they are about one. */
   readonly cautionsRead: ReadonlySet<string>;
   readonly pieces: ReadonlyMap<string, Piece>;
+  /** By formula: the piece that others are to be like. */
+  readonly aims: ReadonlyMap<string, string>;
   /** Piece on each place of each station, by `placeKey`. */
   readonly onPlate: ReadonlyMap<string, string>;
   /** What it leaves for runs to come, when all was off. */

@@ -97,6 +97,10 @@ key('r', () => row.value.length > 1 && board.actRow());
 key('n', notYet);
 key('[', () => board.look(-1));
 key(']', () => board.look(1));
+key('l', () => {
+  const piece = looked.value;
+  if (piece) board.like(piece, piece.flippedAtMs !== null && store.state!.aims.get(piece.formulaId) !== piece.id);
+});
 key('x', () => looked.value && board.lose(looked.value));
 for (const digit of [1, 2, 3, 4, 5, 6, 7]) {
   key(String(digit), () => {
@@ -186,6 +190,7 @@ useTone(
         :piece="looked"
         @see="(cue) => board.see(looked!, cue)"
         @lose="board.lose(looked!)"
+        @like="(liked) => board.like(looked!, liked)"
         @look="board.look"
       />
       <PaperCard v-else

@@ -14,7 +14,7 @@ import { seenOf } from './use-appearance.ts';
 
 /** Predicted and seen cues of one piece, and the way to say what is seen on it. */
 const props = defineProps<{ piece: Piece }>();
-const emit = defineEmits<{ see: [cue: Cue | 'notYet']; lose: []; look: [step: 1 | -1] }>();
+const emit = defineEmits<{ see: [cue: Cue | 'notYet']; lose: []; look: [step: 1 | -1]; like: [liked: boolean] }>();
 const store = useRun();
 const body = computed(() => formulaOf(store.run!.pins, props.piece.formulaId));
 const predicted = computed(() => store.outlook?.forecast.pieces[props.piece.id]);
@@ -47,6 +47,11 @@ const rungs = computed(() =>
 );
 const ageS = computed(() => seconds(store.nowMs));
 const flipped = computed(() => props.piece.flippedAtMs !== null);
+/** The piece that others of this batter are to be like. */
+const model = computed(() => {
+  const id = store.state!.aims.get(props.piece.formulaId);
+  return id === undefined ? undefined : store.state!.pieces.get(id);
+});
 /** In a rehearsal the eyes' view is said in words too. */
 const visible = computed(() => (store.run?.rehearsal ? seenOf(store, props.piece) : null));
 const browned = computed(() => {
@@ -177,6 +182,19 @@ const tooHot = computed(() => {
         {{ t(`ladder.done.${familyOf(body.type)}`) }}
       </p>
     </template>
+    <p v-if="model && !flipped" class="mt-2 text-sm text-soft" data-testid="aim">
+      {{ t('ladder.like', { place: model.placeId }) }}
+    </p>
+    <BigButton
+      v-if="flipped && model?.id !== piece.id"
+      class="mt-2 w-full text-base"
+      data-testid="like"
+      @click="emit('like', true)"
+      >{{ t('ladder.likeThis', { place: piece.placeId }) }}</BigButton
+    >
+    <BigButton v-else-if="model" class="mt-2 w-full text-base" data-testid="unlike" @click="emit('like', false)">{{
+      t('ladder.likeNoLonger', { place: model.placeId })
+    }}</BigButton>
     <BigButton class="mt-2 w-full text-base" @click="emit('lose')">{{
       t('ladder.lost', { place: piece.placeId })
     }}</BigButton>

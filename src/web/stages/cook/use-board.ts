@@ -21,6 +21,8 @@ export interface Board {
   undo(): void;
   see(piece: Piece, cue: Cue | 'notYet'): void;
   lose(piece: Piece): void;
+  /** Later pieces of its batter are to be like this one, or no longer. */
+  like(piece: Piece, liked: boolean): void;
   look(step: 1 | -1): void;
 }
 
@@ -91,6 +93,8 @@ export function useBoard(): Board {
     },
     see: (piece, cue) => void store.tap([{ kind: 'cue-seen', payload: { pieceId: piece.id, cue } }]),
     lose: (piece) => void store.tap([{ kind: 'failed', payload: { pieceId: piece.id } }]),
+    like: ({ id, formulaId }, liked) =>
+      void store.tap([{ kind: 'aim-set', payload: { formulaId, pieceId: liked ? id : null } }]),
     look: (step) => {
       const pieces = onPlate.value;
       if (pieces.length === 0) return;
