@@ -42,7 +42,8 @@ export function liftToAim(usual: Window, { appearances }: SimulatedPiece, { seco
   const wanted = Math.max(secondLStar, BROWNING_LSTAR.brown);
   const longestS = LONGEST_TIMES * usual.bestS;
   let bestS = usual.earliestS;
-  while (bestS < longestS && appearanceAt(appearances, bestS, 0).underLStar > wanted) bestS = Math.min(longestS, bestS + 1);
+  while (bestS < longestS && appearanceAt(appearances, bestS, 0).underLStar > wanted)
+    bestS = Math.min(longestS, bestS + 1);
   return { earliestS: usual.earliestS, bestS, latestS: Math.max(usual.latestS, bestS) };
 }
 /** A second face that will not colour is not waited for longer than so many times its usual. Assumed. */

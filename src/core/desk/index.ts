@@ -19,6 +19,8 @@ export { markHolding, type HeatAlarm, type SurfaceBasis, type ZoneHeat } from '.
 export { stationNow, zoneOf } from './station-now.ts';
 export { surfaceModel, type SurfaceModel } from './surface-model.ts';
 export { placeOf, type ReadingSaid, type ZoneBelief } from './zone-belief.ts';
+export { asAssumed, assumedDeeds, type AssumedDeed } from './assumed.ts';
+export { rhythmS } from './rhythm.ts';
 export { nextHands, piecesLeft, type Hand } from './next-hands.ts';
 export { planRun, type RunPlan } from './plan-run.ts';
 export { unrecordedWindows } from './shown.ts';

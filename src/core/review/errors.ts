@@ -35,7 +35,7 @@ export interface ErrorSummary {
   readonly insideShare: number | null;
 }
 
-/** What happened in a run, piece by piece and in sum. Pieces that were never shown a window count as unknown. */
+/** What happened in a run, piece by piece and in sum. Pieces that were never shown a window, or never tapped, count as unknown. */
 export function reviewRun(state: RunState): RunReview {
   const records = [...state.pieces.values()].map(recordOf);
   const lastOffMs = Math.max(-Infinity, ...[...state.pieces.values()].map((piece) => piece.offAtMs ?? -Infinity));
@@ -57,8 +57,10 @@ export function reviewRun(state: RunState): RunReview {
 
 function recordOf(piece: Piece): PieceRecord {
   const { first, second } = piece.shown;
-  const { pouredAtMs, flippedAtMs, offAtMs } = piece;
-  const lifted = piece.fate === 'lifted' ? offAtMs : null;
+  const { pouredAtMs, offAtMs, assumed } = piece;
+  // what nobody tapped has no time of its own: its error would be none, and flatter
+  const flippedAtMs = assumed.first ? null : piece.flippedAtMs;
+  const lifted = piece.fate === 'lifted' && !assumed.second ? offAtMs : null;
   return {
     number: piece.number,
     placeId: piece.placeId,

@@ -169,8 +169,9 @@ export const PAYLOADS = {
     placeId: Id,
     volumeMl: v.pipe(v.number(), v.gtValue(0), v.maxValue(1000)),
   }),
-  flipped: v.object({ pieceId: Uuid }),
-  lifted: v.object({ pieceId: Uuid }),
+  /** `assumed`: nobody tapped it when it was done; "the plate is now like this" wrote it down with its likeliest moment. */
+  flipped: v.object({ pieceId: Uuid, assumed: v.optional(v.boolean()) }),
+  lifted: v.object({ pieceId: Uuid, assumed: v.optional(v.boolean()) }),
   /** Torn, burnt or dropped: off the plate and not served. */
   failed: v.object({ pieceId: Uuid }),
   /** What the cook saw; `notYet` says only that it is too soon to flip. */

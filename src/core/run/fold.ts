@@ -50,24 +50,27 @@ const APPLY: { readonly [K in EventKind]: Apply<K> } = {
       flippedAtMs: null,
       offAtMs: null,
       fate: 'firstSide',
+      assumed: { first: false, second: false },
       turn: null,
       cues: [],
       shown: { first: null, second: null },
     });
   },
-  flipped: (draft, { pieceId }, atMs) => {
+  flipped: (draft, { pieceId, assumed = false }, atMs) => {
     const piece = draft.pieces.get(pieceId);
     if (!piece) return 'noSuchPiece';
     if (piece.offAtMs !== null) return 'alreadyOff';
     if (piece.flippedAtMs !== null) return 'alreadyFlipped';
     piece.flippedAtMs = atMs;
     piece.fate = 'secondSide';
+    piece.assumed.first = assumed;
   },
-  lifted: (draft, { pieceId }, atMs) => {
+  lifted: (draft, { pieceId, assumed = false }, atMs) => {
     const piece = draft.pieces.get(pieceId);
     if (!piece) return 'noSuchPiece';
     if (piece.offAtMs !== null) return 'alreadyOff';
     if (piece.flippedAtMs === null) return 'notFlipped';
+    piece.assumed.second = assumed;
     takeOff(draft, piece, 'lifted', atMs);
   },
   failed: (draft, { pieceId }, atMs) => {
@@ -223,10 +226,13 @@ function isOfHands(event: RunEvent): boolean {
 
 function rememberTap(draft: Draft, event: RunEvent): void {
   const { tapId, deviceId, kind } = event;
-  const tap = draft.taps.get(tapId) ?? { tapId, deviceId, eventIds: [], kind, placeIds: [] };
+  const atMs = runTimeMs(event);
+  const tap = draft.taps.get(tapId) ?? { tapId, deviceId, eventIds: [], kind, atMs, placeIds: [] };
+  tap.kind = kind;
+  tap.atMs = atMs;
   const pieceId = 'pieceId' in event.payload ? event.payload.pieceId : undefined;
   const placeId = pieceId && draft.pieces.get(pieceId)?.placeId;
   tap.eventIds.push(event.id);
-  if (placeId) tap.placeIds.push(placeId);
+  if (placeId && tap.placeIds.at(-1) !== placeId) tap.placeIds.push(placeId);
   draft.taps.set(tapId, tap);
 }

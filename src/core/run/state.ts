@@ -113,6 +113,8 @@ export interface Piece {
   flippedAtMs: number | null;
   offAtMs: number | null;
   fate: Fate;
+  /** Sides whose end nobody tapped: its moment is a guess. */
+  readonly assumed: { first: boolean; second: boolean };
   /** How it stood as it was turned, when somebody said. */
   turn: Turn | null;
   readonly cues: { readonly cue: Cue | 'notYet'; readonly atMs: number }[];
@@ -127,7 +129,9 @@ export interface Tap {
   readonly tapId: string;
   readonly deviceId: string;
   readonly eventIds: string[];
-  readonly kind: EventKind;
+  /** Of its last event, as its moment is: what goes before in one tap is caught up on. */
+  kind: EventKind;
+  atMs: number;
   /** Marks of the places it touched, for its label. */
   readonly placeIds: string[];
 }

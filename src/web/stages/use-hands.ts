@@ -1,5 +1,5 @@
 import { computed, type ComputedRef } from 'vue';
-import { nextHands, type Hand } from '#core/desk';
+import { asAssumed, nextHands, type Hand } from '#core/desk';
 import { useRun } from '../stores/run.ts';
 
 /** What the hands have to do, soonest first; fresh at every tick and tap. */
@@ -9,7 +9,8 @@ export function useHands(): { hands: ComputedRef<Hand[]> } {
   const hands = computed(() => {
     void second.value;
     if (!store.run || !store.state || !store.outlook) return [];
-    return nextHands(store.run.pins, store.state, store.outlook.forecast, store.plan, store.nowMs);
+    const { forecast, assumed } = store.outlook;
+    return nextHands(store.run.pins, asAssumed(store.state, assumed), forecast, store.plan, store.nowMs);
   });
   return { hands };
 }

@@ -1,6 +1,8 @@
 import { expose } from 'comlink';
 import {
+  asAssumed,
   asCooked,
+  assumedDeeds,
   cookStrip,
   forecast,
   fruitEffects,
@@ -10,6 +12,7 @@ import {
   pourEffects,
   stationNow,
   unrecordedLearning,
+  type AssumedDeed,
   type CookStrip,
   type CookedPiece,
   type Forecast,
@@ -34,6 +37,8 @@ import { plateAnswers } from './plates.ts';
 /** What the desk works out for a run, away from the page's own thread. */
 export interface Outlook {
   readonly forecast: Forecast;
+  /** In a real run: what nobody tapped and is taken to have been done; the forecast goes on from there. */
+  readonly assumed: readonly AssumedDeed[];
   /** In a rehearsal: what really happens to each piece on a plate. */
   readonly truth: Readonly<Record<string, SimulatedPiece>>;
   /** In a real run, once all is off: what it leaves for those to come and is not in the log yet. */
@@ -54,8 +59,12 @@ const desk = {
         truth[id] = trueTimeline(kitchen, pins, state, state.pieces.get(id)!, nowMs, trueTables);
       }
     }
+    const told = forecast(pins, state, nowMs, tables);
+    // in a rehearsal the tap is the deed
+    const assumed = rehearsalSeed === null ? assumedDeeds(state, told, nowMs) : [];
     const learned = rehearsalSeed === null ? unrecordedLearning(pins, state, nowMs, tables) : null;
-    return { forecast: forecast(pins, state, nowMs, tables), truth, learned };
+    const foreseen = assumed.length > 0 ? withAssumed(pins, state, nowMs, told, assumed) : told;
+    return { forecast: foreseen, assumed, truth, learned };
   },
 
   /** The plan, or why there is none. */
@@ -115,6 +124,18 @@ const desk = {
     return simulatedProbe(kitchen, zoneKey(stationId, zoneId), surfaceC, nowMs);
   },
 };
+
+/** What is foreseen from the run as it is taken to stand; of pieces taken to be off, what was told of them. */
+function withAssumed(
+  pins: Pins,
+  state: RunState,
+  nowMs: number,
+  told: Forecast,
+  assumed: readonly AssumedDeed[],
+): Forecast {
+  const foreseen = forecast(pins, asAssumed(state, assumed), nowMs, tables);
+  return { ...foreseen, pieces: { ...told.pieces, ...foreseen.pieces } };
+}
 
 export type Desk = typeof desk;
 expose(desk);

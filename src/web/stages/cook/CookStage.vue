@@ -13,6 +13,7 @@ import PaperCard from '../../parts/PaperCard.vue';
 import { useRun } from '../../stores/run.ts';
 import { t } from '../../words/index.ts';
 import { isFormControl } from '../keys.ts';
+import AssumedCard from './AssumedCard.vue';
 import BatterAtHand from './BatterAtHand.vue';
 import CueLadder from './CueLadder.vue';
 import HeatAdvice from './HeatAdvice.vue';
@@ -95,6 +96,7 @@ const key = (keys: string, act: () => void) =>
 key('u', board.undo);
 key('r', () => row.value.length > 1 && board.actRow());
 key('n', notYet);
+key('p', () => store.outlook?.assumed.length && board.settle());
 key('[', () => board.look(-1));
 key(']', () => board.look(1));
 key('l', () => {
@@ -184,12 +186,14 @@ useTone(
     <div
       class="flex flex-col gap-3 max-md:order-2 md:max-xl:col-span-2 md:max-xl:grid md:max-xl:grid-cols-2 md:max-xl:items-start"
     >
+      <AssumedCard @settle="board.settle" />
       <HeatAdvice />
       <CueLadder
         v-if="looked"
         :piece="looked"
         @see="(cue) => board.see(looked!, cue)"
         @lose="board.lose(looked!)"
+        @flip-only-now="board.flipOnlyNow(looked!)"
         @like="(liked) => board.like(looked!, liked)"
         @look="board.look"
       />

@@ -14,7 +14,13 @@ import { seenOf } from './use-appearance.ts';
 
 /** Predicted and seen cues of one piece, and the way to say what is seen on it. */
 const props = defineProps<{ piece: Piece }>();
-const emit = defineEmits<{ see: [cue: Cue | 'notYet']; lose: []; look: [step: 1 | -1]; like: [liked: boolean] }>();
+const emit = defineEmits<{
+  see: [cue: Cue | 'notYet'];
+  lose: [];
+  look: [step: 1 | -1];
+  like: [liked: boolean];
+  flipOnlyNow: [];
+}>();
 const store = useRun();
 const body = computed(() => formulaOf(store.run!.pins, props.piece.formulaId));
 const predicted = computed(() => store.outlook?.forecast.pieces[props.piece.id]);
@@ -47,6 +53,10 @@ const rungs = computed(() =>
 );
 const ageS = computed(() => seconds(store.nowMs));
 const flipped = computed(() => props.piece.flippedAtMs !== null);
+/** Nobody tapped that it was turned; it is taken to have been, then. */
+const takenAsTurned = computed(() =>
+  (store.outlook?.assumed ?? []).find((deed) => deed.pieceId === props.piece.id && deed.verb === 'flip'),
+);
 /** The piece that others of this batter are to be like. */
 const model = computed(() => {
   const id = store.state!.aims.get(props.piece.formulaId);
@@ -104,7 +114,15 @@ const tooHot = computed(() => {
         <ChevronRight aria-hidden="true" />
       </button>
     </div>
-    <template v-if="!flipped">
+    <template v-if="takenAsTurned && !flipped">
+      <p class="text-sm">
+        {{ t('assumed.piece', { place: piece.placeId, time: stretch(seconds(takenAsTurned.atMs)) }) }}
+      </p>
+      <BigButton class="mt-2 w-full text-base" data-testid="flip-only-now" @click="emit('flipOnlyNow')">{{
+        t('assumed.onlyNow', { place: piece.placeId })
+      }}</BigButton>
+    </template>
+    <template v-else-if="!flipped">
       <p v-if="predicted" class="flex items-baseline justify-between rounded-control bg-mist px-3 py-1.5 text-bell">
         <span class="font-semibold"
           >{{ t('verb.flip') }} <span class="text-sm font-normal">± {{ number(predicted.flipSpreadS) }} s</span></span

@@ -42,6 +42,7 @@ const spots = computed(() =>
       (candidate) => candidate.stationId === props.stationId && candidate.placeId === place.id,
     );
     const seen = piece ? seenOf(store, piece) : null;
+    const taken = piece && (store.outlook?.assumed ?? []).findLast((deed) => deed.pieceId === piece.id)?.verb;
     const isNext =
       props.next !== undefined && props.next.stationId === props.stationId && props.next.placeId === place.id;
     return {
@@ -50,7 +51,8 @@ const spots = computed(() =>
       hand,
       seen,
       isNext,
-      time: hand ? timeOf(hand) : '',
+      taken,
+      time: taken ? t(`assumed.short.${taken}`) : hand ? timeOf(hand) : '',
       unfit: piece || hand ? null : unfit(place),
       light: piece?.flippedAtMs != null && seen !== null && seen.look.overLStar < BROWNING_LSTAR.brown,
     };
@@ -137,7 +139,7 @@ const labelMm = computed(() => Math.min(disc.value.diameterMm / 3.6, 34));
           :key="spot.place.id"
           role="button"
           :tabindex="spot.hand ? 0 : -1"
-          :aria-label="spoken(spot)"
+          :aria-label="spot.taken ? `${t(`assumed.said.${spot.taken}`)} ${spoken(spot)}` : spoken(spot)"
           :aria-disabled="spot.hand ? undefined : true"
           :data-place="spot.place.id"
           :data-verb="spot.hand?.verb"
@@ -158,6 +160,15 @@ const labelMm = computed(() => Math.min(disc.value.diameterMm / 3.6, 34));
               :flipped="spot.piece.flippedAtMs !== null"
               :thin="familyOf(body.type) === 'thin'"
               :look="spot.seen.look"
+            />
+            <circle
+              v-if="spot.taken"
+              :cx="spot.place.xMm"
+              :cy="spot.place.yMm"
+              :r="disc.diameterMm / 2"
+              class="fill-plate/50 stroke-on-plate"
+              stroke-width="4"
+              stroke-dasharray="4 8"
             />
             <g
               class="figure"

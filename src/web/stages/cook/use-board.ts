@@ -1,7 +1,7 @@
 import { computed, ref, type ComputedRef, type Ref } from 'vue';
-import { formulaOf, type Hand } from '#core/desk';
+import { formulaOf, rhythmS, type Hand } from '#core/desk';
 import type { Cue } from '#core/piece';
-import type { Piece, Tap } from '#core/run';
+import { placeKey, type Piece, type Tap } from '#core/run';
 import { deviceId, newId } from '../../live/device.ts';
 import type { NewEvent } from '../../live/envelope.ts';
 import { useRun } from '../../stores/run.ts';
@@ -18,6 +18,10 @@ export interface Board {
   readonly lookedId: Ref<string | null>;
   act(hand: Hand): void;
   actRow(): void;
+  /** "The plate is now like this": all that is taken to have been done is written down. */
+  settle(): void;
+  /** A piece that was taken to be turned was turned only now. */
+  flipOnlyNow(piece: Piece): void;
   undo(): void;
   see(piece: Piece, cue: Cue | 'notYet'): void;
   lose(piece: Piece): void;
@@ -60,6 +64,22 @@ export function useBoard(): Board {
     return onPlate.value.find((piece) => piece.id === turning?.pieceId);
   });
 
+  /** What is taken to have been done and was not tapped, of one piece or of all: written down with its likeliest moment. */
+  function caughtUp(pieceId?: string): NewEvent[] {
+    return (store.outlook?.assumed ?? [])
+      .filter((deed) => pieceId === undefined || deed.pieceId === pieceId)
+      .map(({ pieceId: of, verb, atMs }) => ({
+        ...{ kind: verb === 'flip' ? 'flipped' : 'lifted', payload: { pieceId: of, assumed: true } },
+        agoMs: Math.max(0, Math.round(store.nowMs - atMs)),
+      }));
+  }
+
+  /** A deed, and before it what was not tapped of the piece on that place. */
+  function eventsOf(hand: Hand, agoMs: number): NewEvent[] {
+    const there = hand.pieceId ?? store.state!.onPlate.get(placeKey(hand.stationId, hand.placeId));
+    return [...(there ? caughtUp(there) : []), eventOf(hand, agoMs)];
+  }
+
   function eventOf(hand: Hand, agoMs: number): NewEvent {
     if (hand.verb === 'pour') {
       const { formulaId, stationId, placeId } = hand;
@@ -69,10 +89,9 @@ export function useBoard(): Board {
     return { kind: hand.verb === 'flip' ? 'flipped' : 'lifted', payload: { pieceId: hand.pieceId! }, agoMs };
   }
 
-  /** Seconds of hands between two pieces of a row. */
-  function rhythmMs(hand: Hand): number {
-    const { pourS, flipS, liftS } = formulaOf(store.run!.pins, hand.formulaId).hands;
-    return { pour: pourS, flip: flipS, lift: liftS }[hand.verb] * 1000;
+  /** Of hands between two pieces of a row, as this run has shown it. */
+  function rhythmMs({ formulaId, verb }: Hand): number {
+    return 1000 * rhythmS(store.run!.pins, store.state!, formulaId, verb);
   }
 
   return {
@@ -82,12 +101,16 @@ export function useBoard(): Board {
     lastTap,
     looked,
     lookedId,
-    act: (hand) => void store.tap([eventOf(hand, 0)]),
+    act: (hand) => void store.tap(eventsOf(hand, 0)),
     actRow: () => {
       const done = row.value;
       // the row is tapped when its last piece is done; the earlier ones get their own times from the hands' rhythm
-      void store.tap(done.map((hand, index) => eventOf(hand, Math.round((done.length - 1 - index) * rhythmMs(hand)))));
+      void store.tap(
+        done.flatMap((hand, index) => eventsOf(hand, Math.round((done.length - 1 - index) * rhythmMs(hand)))),
+      );
     },
+    settle: () => void store.tap(caughtUp()),
+    flipOnlyNow: ({ id }) => void store.tap([{ kind: 'flipped', payload: { pieceId: id } }]),
     undo: () => {
       if (lastTap.value) void store.tap([{ kind: 'undone', payload: { eventIds: lastTap.value.eventIds } }]);
     },

@@ -45,7 +45,7 @@ export const house = {
   nothing: { title: 'Nothing is here', back: 'Back to the runs' },
   error: { tryAgain: 'Try again in a moment.' },
   time: { min: '{n} min', h: '{h} h', hMin: '{h} h {n} min' },
-  key: { space: 'space', notYet: 'N' },
+  key: { space: 'space', notYet: 'N', settle: 'P' },
   caution: {
     rawBatter: 'Raw flour and egg: do not taste the batter.',
     counterClock:

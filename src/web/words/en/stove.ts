@@ -89,6 +89,16 @@ export const stove = {
     tooHotAlways: 'It darkens before it sets at any heat: pour thinner.',
     none: 'Nothing is on a plate.',
   },
+  assumed: {
+    turned: 'Taken as turned: {places}.',
+    off: 'Taken as off: {places}.',
+    lead: 'Nobody tapped it, and its time is past. What is different, tap as it is.',
+    settle: 'The plate is now like this',
+    short: { flip: 'turned?', lift: 'off?' },
+    said: { flip: 'Taken as turned.', lift: 'Taken as off.' },
+    piece: 'Nobody tapped {place}. It is taken as turned {time} after its pour.',
+    onlyNow: '{place} was turned only now',
+  },
   judge: {
     ask: 'How did {place} come out beneath?',
     turn: 'Test piece {place}: how did it turn?',

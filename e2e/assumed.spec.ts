@@ -1,0 +1,84 @@
+import { randomUUID } from 'node:crypto';
+import { expect, test, type Page } from '@playwright/test';
+import type { Payload } from '../src/core/run/index.ts';
+import { logOf, settled, signIn } from './app.ts';
+
+/** A run that is cooked now, with pieces that were poured a while ago and never tapped since. */
+async function pouredAgo(page: Page, pieces: readonly { placeId: string; agoS: number }[]): Promise<string> {
+  await page.goto('/cook-now');
+  await page.getByRole('button', { name: /Thick, leavened/ }).click();
+  await page.getByRole('button', { name: /1\.0 L/ }).click();
+  await page.getByRole('button', { name: /^Griddle/ }).click();
+  await page.waitForURL('**/cook');
+  await settled(page);
+  const runId = page.url().split('/')[4]!;
+  const brief = (await logOf(page, runId)).find(({ kind }) => kind === 'brief-set')!.payload as Payload<'brief-set'>;
+  const { formulaId, stationIds } = brief.items[0]!;
+  const events = pieces.map(({ placeId, agoS }) => ({
+    ...{ id: randomUUID(), tapId: randomUUID(), deviceId: randomUUID(), kind: 'poured', v: 1 },
+    ...{ deviceAtMs: Date.now() - agoS * 1000, offsetMs: 0, offsetSpreadMs: 5 },
+    payload: { pieceId: randomUUID(), formulaId, stationId: stationIds[0], placeId, volumeMl: 75 },
+  }));
+  expect((await page.request.post(`/api/runs/${runId}/events`, { data: { events } })).status()).toBe(200);
+  return runId;
+}
+const deeds = async (page: Page, runId: string) =>
+  (await logOf(page, runId))
+    .filter(({ kind, payload }) => (kind === 'flipped' || kind === 'lifted') && payload['assumed'] === true)
+    .map(({ kind }) => kind);
+
+test('what nobody tapped is taken to have been done, is drawn so, and is put right by one tap', async ({ page }) => {
+  await signIn(page);
+  const runId = await pouredAgo(page, [
+    { placeId: 'A1', agoS: 420 },
+    { placeId: 'B1', agoS: 156 },
+    { placeId: 'C1', agoS: 20 },
+  ]);
+  const card = page.getByTestId('assumed');
+  await expect(card).toContainText('Taken as turned: B1.');
+  await expect(card).toContainText('Taken as off: A1.');
+  await expect(page.locator('[data-place="B1"]')).toHaveAttribute('data-verb', 'lift');
+  await expect(page.locator('[data-place="B1"]')).toContainText('turned?');
+  await expect(page.locator('[data-place="A1"]')).toContainText('off?');
+  await expect(page.locator('[data-place="C1"]')).toHaveAttribute('data-verb', 'flip');
+  await page.screenshot({ path: test.info().outputPath('assumed.png') });
+
+  await page.getByTestId('settle').click();
+  await expect(card).toBeHidden();
+  await settled(page);
+  expect(await deeds(page, runId)).toEqual(['flipped', 'lifted', 'flipped']);
+  await page.getByTestId('undo').click();
+  await expect(card).toContainText('Taken as off: A1.');
+});
+
+test('a tap on such a place writes down what went before it, and one that was turned only now is told so', async ({
+  page,
+}) => {
+  await signIn(page);
+  const runId = await pouredAgo(page, [
+    { placeId: 'B1', agoS: 156 },
+    { placeId: 'B2', agoS: 154 },
+  ]);
+  await expect(page.getByTestId('assumed')).toContainText('Taken as turned: B1, B2.');
+  await page.locator('[data-place="B1"]').click();
+  await settled(page);
+  const log = await logOf(page, runId);
+  expect(log.filter(({ kind }) => kind === 'flipped').map(({ payload }) => payload['assumed'])).toEqual([true]);
+  expect(log.filter(({ kind }) => kind === 'lifted').map(({ payload }) => payload['assumed'])).toEqual([undefined]);
+  await expect(page.getByTestId('ladder')).toContainText('B2');
+  await page.getByTestId('flip-only-now').click();
+  await settled(page);
+  await expect(page.getByTestId('assumed')).toBeHidden();
+  await expect(page.locator('[data-place="B2"]')).toHaveAttribute('data-verb', 'lift');
+
+  // a piece that was turned can be pointed at, by key too
+  await page.getByTestId('like').click();
+  await expect(page.getByTestId('unlike')).toBeVisible();
+  await page.keyboard.press('l');
+  await expect(page.getByTestId('like')).toBeVisible();
+  await settled(page);
+  const aims = (await logOf(page, runId))
+    .filter(({ kind }) => kind === 'aim-set')
+    .map(({ payload }) => payload['pieceId']);
+  expect(aims).toEqual([expect.any(String), null]);
+});
