@@ -189,7 +189,14 @@ describe('undo', () => {
     const row = ['A1', 'A2', 'A3'].map((place, i) => e('poured', pour(id(0xb0 + i), place), { tapId }));
     const before = fold(RUN, numbered(row));
     expect(before.taps).toEqual([
-      { tapId, deviceId: id(0xd), eventIds: row.map((x) => x.id), kind: 'poured', atMs: expect.any(Number), placeIds: ['A1', 'A2', 'A3'] },
+      {
+        tapId,
+        deviceId: id(0xd),
+        eventIds: row.map((x) => x.id),
+        kind: 'poured',
+        atMs: expect.any(Number),
+        placeIds: ['A1', 'A2', 'A3'],
+      },
     ]);
     const after = fold(RUN, numbered([...row, e('undone', { eventIds: before.taps[0]!.eventIds })]));
     expect(after.onPlate.size).toBe(0);

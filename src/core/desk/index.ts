@@ -20,6 +20,7 @@ export { stationNow, zoneOf } from './station-now.ts';
 export { surfaceModel, type SurfaceModel } from './surface-model.ts';
 export { placeOf, type ReadingSaid, type ZoneBelief } from './zone-belief.ts';
 export { asAssumed, assumedDeeds, type AssumedDeed } from './assumed.ts';
+export { remedyFor, type Remedy } from './remedy.ts';
 export { rhythmS } from './rhythm.ts';
 export { nextHands, piecesLeft, type Hand } from './next-hands.ts';
 export { planRun, type RunPlan } from './plan-run.ts';

@@ -1,13 +1,13 @@
 import { flipSpreadS, paceOf } from '#core/adapt';
 import { familyOf, type FormulaBody } from '#core/formula';
 import { flipBestAt, hottestWithWindowC, timelineAt, type PieceTimeline, type TimelineTable } from '#core/piece';
-import type { SpotOnPlate } from '#core/plate';
+import type { SpotOnPlate, StationBody } from '#core/plate';
 import { zoneKey, type Pins, type RunState, type ZoneState } from '#core/run';
 import { formulaOf, placesIn, portionMl } from './batter-run.ts';
 import { advisedMark, headingC, heatAlarm, usualFoodW, zoneHeat, type HeatAlarm, type ZoneHeat } from './heat.ts';
 import { piecesLeft } from './next-hands.ts';
 import { recoveryOf, type Recovery } from './recovery.ts';
-import { stationNow } from './station-now.ts';
+import { stationNow, zoneOf } from './station-now.ts';
 import { COOKING_HEAT_J_PER_G, USUAL_COOK_S, type SurfaceModel } from './surface-model.ts';
 import { placeFitness, wantedSurfaceC, type PlaceFitness } from './wanted-surface.ts';
 import { atSpot, believedC, type ZoneBelief } from './zone-belief.ts';
@@ -22,6 +22,8 @@ export interface ZoneForecast extends ZoneHeat {
   readonly strays: boolean;
   /** Mark that brings the zone to its target and holds it there under what lies on it; null when it stands so. */
   readonly advisedMark: number | null;
+  /** It is off its surface and its dial has no more room that way. */
+  readonly dialAtEnd: boolean;
   /** Mark to turn to as a whole panful is poured, which will draw its heat; null when it stands so. */
   readonly pouringMark: number | null;
   /** What a turn of the dial cannot answer. */
@@ -82,6 +84,7 @@ export function zoneForecast(
     ready: heat.surfaceC >= Math.min(body.heat.lowC, targetC - WORTH_SAYING_C) && heat.surfaceC <= body.heat.highC,
     strays: straysFrom(targetC, heat, headingC(station, heat, known, { ...hold, foodW: lyingW })),
     advisedMark: justTurned(zoneState, nowMs) ? null : advisedMark(station, heat, known, { ...hold, foodW: lyingW }),
+    dialAtEnd: dialAtEnd(station, heat, targetC),
     pouringMark: advisedMark(station, heat, known, { ...hold, foodW: panfulW }),
     recovery: recoveryOf(station, zoneId, { ...hold, meanFoodW: panfulW }, panfulLoad(body, own.length, volumeMl)),
     alarm: isDone(state, stationId, zoneId)
@@ -97,6 +100,12 @@ export function zoneForecast(
     atTarget: timelineAt(table, targetC, pace),
     nextFlipSpreadS: flipSpreadS(known, table, expected),
   };
+}
+
+function dialAtEnd(station: StationBody, { zoneId, surfaceC, mark }: ZoneHeat, targetC: number): boolean {
+  const { dial } = zoneOf(station, zoneId);
+  if (!mark) return false;
+  return surfaceC < targetC ? mark > dial.max - dial.step / 2 : mark < 1.5 * dial.step;
 }
 
 /** A zone that nobody needs any more is to be turned off, as long as it burns. */

@@ -1,3 +1,4 @@
+export { FAULTS, FAULTS_OF, type Fault } from './faults.ts';
 export { batterProperties, type BatterProperties } from './batter.ts';
 export {
   BENEATH_SPANS_S,

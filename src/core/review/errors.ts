@@ -1,3 +1,4 @@
+import type { Fault } from '#core/piece';
 import type { Piece, RunState } from '#core/run';
 
 /** One piece as it went, against what was shown for it. Seconds. */
@@ -14,6 +15,8 @@ export interface PieceRecord {
   readonly flipErrorS: number | null;
   readonly flippedInWindow: boolean | null;
   readonly liftErrorS: number | null;
+  /** What was seen to be wrong with it, in the order in which it was said. */
+  readonly faults: readonly Fault[];
 }
 
 export interface RunReview {
@@ -73,6 +76,7 @@ function recordOf(piece: Piece): PieceRecord {
     flipErrorS: first && flippedAtMs !== null ? (flippedAtMs - first.bestMs) / 1000 : null,
     flippedInWindow:
       first && flippedAtMs !== null ? flippedAtMs >= first.earliestMs && flippedAtMs <= first.latestMs : null,
+    faults: piece.faults.map(({ fault }) => fault),
     liftErrorS: second && lifted !== null ? (lifted - second.bestMs) / 1000 : null,
   };
 }

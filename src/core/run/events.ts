@@ -1,7 +1,7 @@
 import * as v from 'valibot';
 import { ConsistencyReadingSchema } from '#core/consistency';
 import { ScaleTargetSchema } from '#core/formula';
-import { CUES, TURNS } from '#core/piece';
+import { CUES, FAULTS, TURNS } from '#core/piece';
 import { CalibrationReadingSchema, HEAT_READINGS, SpotSchema, ZoneSchema } from '#core/plate';
 
 /** Event kinds of a run and the schema of each payload. A kind's version `v` starts at 1; upcasters lift older ones. */
@@ -178,6 +178,8 @@ export const PAYLOADS = {
   'cue-seen': v.object({ pieceId: Uuid, cue: v.picklist([...CUES, 'notYet']) }),
   /** How a piece stood as it was turned: it ran or tore, was right, or was past it. */
   'turn-judged': v.object({ pieceId: Uuid, turn: v.picklist(TURNS) }),
+  /** What was wrong with a piece, before it was flipped or after. */
+  'fault-seen': v.object({ pieceId: Uuid, fault: v.picklist(FAULTS) }),
   /** "Make them like this one": a piece that was turned is what later ones of its batter are to look like; null: none. */
   'aim-set': v.object({ formulaId: Uuid, pieceId: v.nullable(Uuid) }),
   /** Fact of advice: the window shown for a side of a piece. */

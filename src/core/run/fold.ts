@@ -52,6 +52,7 @@ const APPLY: { readonly [K in EventKind]: Apply<K> } = {
       fate: 'firstSide',
       assumed: { first: false, second: false },
       turn: null,
+      faults: [],
       cues: [],
       shown: { first: null, second: null },
     });
@@ -92,6 +93,11 @@ const APPLY: { readonly [K in EventKind]: Apply<K> } = {
     if (piece.flippedAtMs === null) return 'notFlipped';
     piece.turn = turn;
   },
+  'fault-seen': (draft, { pieceId, fault }, atMs) => {
+    const piece = draft.pieces.get(pieceId);
+    if (!piece) return 'noSuchPiece';
+    piece.faults.push({ fault, atMs });
+  },
   'aim-set': (draft, { formulaId, pieceId }) => {
     if (!pinnedFormula(draft.pins, formulaId)) return 'unknownFormula';
     if (pieceId === null) {
@@ -131,7 +137,10 @@ const APPLY: { readonly [K in EventKind]: Apply<K> } = {
 const SAME_POUR_MS = 20_000;
 
 /** Kinds that the large Undo takes back. */
-const HAND_KINDS = new Set<EventKind>(['poured', 'flipped', 'lifted', 'failed', 'cue-seen', 'turn-judged', 'aim-set']);
+const HAND_KINDS = new Set<EventKind>([
+  ...(['poured', 'flipped', 'lifted', 'failed'] as const),
+  ...(['cue-seen', 'turn-judged', 'fault-seen', 'aim-set'] as const),
+]);
 
 /**
  * The state of a run: a total fold of its log over what it pinned. `acknowledged` stand in server order; `pending` wait

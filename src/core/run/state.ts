@@ -1,7 +1,7 @@
 import type { ConsistencyReading } from '#core/consistency';
 import type { HeatReading, SpotOnPlate, Zone } from '#core/plate';
 import type { ScaleTarget } from '#core/formula';
-import type { Cue, Turn } from '#core/piece';
+import type { Cue, Fault, Turn } from '#core/piece';
 import type { Brief, EventKind, Payload } from './events.ts';
 
 /** What a run decided of a formula's batter, whatever lots it is mixed in. */
@@ -117,6 +117,8 @@ export interface Piece {
   readonly assumed: { first: boolean; second: boolean };
   /** How it stood as it was turned, when somebody said. */
   turn: Turn | null;
+  /** What was seen to be wrong with it. */
+  readonly faults: { readonly fault: Fault; readonly atMs: number }[];
   readonly cues: { readonly cue: Cue | 'notYet'; readonly atMs: number }[];
   /** The last window shown for each side. */
   readonly shown: { first: Shown | null; second: Shown | null };

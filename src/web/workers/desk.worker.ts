@@ -10,6 +10,7 @@ import {
   lotFor,
   planRun,
   pourEffects,
+  remedyFor,
   stationNow,
   unrecordedLearning,
   type AssumedDeed,
@@ -17,11 +18,12 @@ import {
   type CookedPiece,
   type Forecast,
   type PourEffects,
+  type Remedy,
   type RunPlan,
   type TableCache,
 } from '#core/desk';
 import type { ScaledBatter } from '#core/formula';
-import type { SimulatedPiece } from '#core/piece';
+import type { Fault, SimulatedPiece } from '#core/piece';
 import { besideZoneC, type SpotOnPlate } from '#core/plate';
 import {
   hiddenKitchen,
@@ -96,6 +98,12 @@ const desk = {
   cooked(pins: Pins, state: RunState, formulaId: string, nowMs: number, rehearsalSeed: number | null): CookedPiece[] {
     if (rehearsalSeed === null) return asCooked(pins, state, formulaId, nowMs, tables);
     return trulyCooked(hiddenKitchen(rehearsalSeed), pins, state, formulaId, nowMs, trueTables);
+  },
+
+  /** What to do about something that is wrong with a piece. */
+  remedy(pins: Pins, state: RunState, pieceId: string, fault: Fault, nowMs: number): Remedy | null {
+    const piece = state.pieces.get(pieceId);
+    return piece ? remedyFor(pins, state, forecast(pins, state, nowMs, tables), piece, fault, tables) : null;
   },
 
   /** How a formula's next piece will look on the way. */

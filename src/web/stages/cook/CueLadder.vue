@@ -10,6 +10,7 @@ import { number, stretch, temperature } from '../../parts/format.ts';
 import PaperCard from '../../parts/PaperCard.vue';
 import { useRun } from '../../stores/run.ts';
 import { t } from '../../words/index.ts';
+import PieceFaults from './PieceFaults.vue';
 import { seenOf } from './use-appearance.ts';
 
 /** Predicted and seen cues of one piece, and the way to say what is seen on it. */
@@ -200,6 +201,7 @@ const tooHot = computed(() => {
         {{ t(`ladder.done.${familyOf(body.type)}`) }}
       </p>
     </template>
+    <PieceFaults :piece="piece" />
     <p v-if="model && !flipped" class="mt-2 text-sm text-soft" data-testid="aim">
       {{ t('ladder.like', { place: model.placeId }) }}
     </p>

@@ -73,6 +73,11 @@ const gain = computed(() => {
   if (!zone || to.value === null) return null;
   return t('advice.gain', { s: number(zone.atTarget.flip.bestS), good: zone.goodAtTarget, n: zone.places.length });
 });
+/** What to do when no turn answers it. */
+const rest = computed(() => {
+  if (!stray.value?.dialAtEnd) return t('advice.wait');
+  return t(warm.value ? 'advice.lowest' : 'advice.highest', { zone: stray.value.zoneId });
+});
 /** Before a zone is poured: the place whose heat is known least, while a thermometer may still reach it. */
 const unread = computed(() => {
   const state = store.state!;
@@ -119,7 +124,8 @@ function turn({ stationId, zoneId, advisedMark }: ZoneForecast, mark = advisedMa
       {{ gain }}
     </p>
     <p v-if="cooler" class="text-sm" data-testid="cooler">{{ cooler }}</p>
-    <BigButton v-if="to !== null" class="mt-2 w-full" @click="turn(stray)">{{
+    <p v-if="to === null" class="font-semibold" data-testid="wait">{{ rest }}</p>
+    <BigButton v-else class="mt-2 w-full" @click="turn(stray)">{{
       t('advice.turned', { zone: stray.zoneId, mark: markText(dialOf(stray), to) })
     }}</BigButton>
   </PaperCard>

@@ -134,6 +134,9 @@ async function keepNote(): Promise<void> {
                       {{ record.placeId
                       }}<span v-if="record.fate === 'failed'" class="ml-2 font-normal text-ember">{{
                         t('review.lost')
+                      }}</span
+                      ><span v-if="record.faults.length" class="block text-sm font-normal text-soft">{{
+                        record.faults.map((fault) => t(`fault.${fault}`)).join(', ')
                       }}</span>
                     </td>
                     <td>{{ record.predictedFirstS === null ? '–' : stretch(record.predictedFirstS) }}</td>
