@@ -1,14 +1,20 @@
-import type { BatterKnown, Estimate } from '#core/adapt';
+import { PRIOR_SD, type BatterKnown, type Estimate } from '#core/adapt';
 import { t } from '../words/index.ts';
 
 /** A batter's pace in a cook's words: when its signs come and how it browns, each with its spread. */
 export function paceWords({ lnTime, lnBrowning }: BatterKnown): string {
-  return `${t(`learned.signs.${wayOf(lnTime)}`, shares(lnTime))} ${t(`learned.browns.${wayOf(lnBrowning)}`, shares(lnBrowning))}`;
+  const signs = t(`learned.signs.${wayOf(lnTime, PRIOR_SD.lnTime)}`, shares(lnTime));
+  const browns = t(`learned.browns.${wayOf(lnBrowning, PRIOR_SD.lnBrowning)}`, shares(lnBrowning));
+  return `${signs} ${browns}`;
 }
 
+/** As wide as this share of what is assumed of any batter, nothing was seen of it. */
+const UNSEEN = 0.95;
+
 /** Less than a hundredth is none. */
-function wayOf({ mean }: Estimate): 'same' | 'more' | 'less' {
-  if (shares({ mean, sd: 0 }).percent === 0) return 'same';
+function wayOf({ mean, sd }: Estimate, usualSd: number): 'unseen' | 'same' | 'more' | 'less' {
+  if (sd >= UNSEEN * usualSd) return 'unseen';
+  if (shares({ mean, sd }).percent === 0) return 'same';
   return mean > 0 ? 'more' : 'less';
 }
 
