@@ -1,10 +1,9 @@
 import {
-  bestFlip,
   cueTimeAt,
-  flipAim,
-  flipBestOf,
   flipSignsAt,
-  pacedSigns,
+  goodBest,
+  goodFrom,
+  goodUntil,
   type Cue,
   type TimelineTable,
   type Turn,
@@ -143,7 +142,15 @@ export function withNotYet(
 ): Posterior {
   const signs = ERRORS.map((error) => flipSignsAt(table, surfaceOf(expected, spot, error)));
   return updated(prior, (e, t, b) => {
-    const expectedS = flipBestOf(signs[e]!, { time: TIMES[t]!, browning: BROWNING_PACES[b]! });
+    const { holdsS, signS, brownS, darkS, elseS } = signs[e]!;
+    const [time, browning] = [TIMES[t]!, BROWNING_PACES[b]!];
+    const expectedS = goodBest(
+      times(holdsS, time),
+      times(signS, time),
+      times(brownS, 1 / browning),
+      times(darkS, 1 / browning),
+      elseS * time,
+    );
     const sd = expectedS * cueSdLn('holesStay', expectedS, 1);
     return normalCdf((expectedS - observedS) / sd) + WRONG_TAP;
   });
@@ -179,14 +186,24 @@ export function withTurn(
 ): Posterior {
   const signs = ERRORS.map((error) => flipSignsAt(table, surfaceOf(expected, spot, error)));
   const sd = max(TURN_SD.leastS, TURN_SD.share * afterS);
+  // moment by moment: no object is made for each of the grid's cells
   return updated(prior, (e, t, b) => {
-    const paced = pacedSigns(signs[e]!, { time: TIMES[t]!, browning: BROWNING_PACES[b]! });
-    const window = flipAim(paced, bestFlip(paced) ?? paced.elseS);
-    const early = normalCdf((window.earliestS - afterS) / sd);
-    const late = normalCdf((afterS - window.latestS) / sd);
-    const likelihood = { early, late, right: max(0, 1 - early - late) }[turn];
+    const { holdsS, signS, brownS, darkS, elseS } = signs[e]!;
+    const [time, browning] = [TIMES[t]!, BROWNING_PACES[b]!];
+    const holds = times(holdsS, time);
+    const dark = times(darkS, 1 / browning);
+    const best = goodBest(holds, times(signS, time), times(brownS, 1 / browning), dark, elseS * time);
+    const from = goodFrom(holds, dark, best);
+    const early = normalCdf((from - afterS) / sd);
+    const late = normalCdf((afterS - goodUntil(from, holds, dark, best)) / sd);
+    const likelihood = turn === 'early' ? early : turn === 'late' ? late : max(0, 1 - early - late);
     return TURN_SD.slip / 3 + (1 - TURN_SD.slip) * likelihood;
   });
+}
+
+/** A moment so many times as late; what never comes never does. */
+function times(moment: number | undefined, factor: number): number | undefined {
+  return moment === undefined ? undefined : moment * factor;
 }
 
 /** How well eyes tell that a piece was turned before or after its good moments, and how often they slip. Assumed. */

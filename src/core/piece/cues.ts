@@ -1,5 +1,7 @@
 import type { BatterFamily } from '#core/formula';
 
+const { max, min } = Math; // bound once: asked for at every cell of a belief
+
 /** What a cook can see on the first side, in the order it usually comes. */
 export const CUES = [
   'rimBubbles',
@@ -82,9 +84,15 @@ const WIDEST_AFTER_BEST = 0.25; // a window runs no longer past its best than th
  * holds, unless the underside is dark by then. Nothing when neither has come.
  */
 export function bestFlip({ holdsS, signS, brownS, darkS }: FlipMoments): number | undefined {
+  return bestOf(holdsS, signS, brownS, darkS);
+}
+
+type Moment = number | undefined;
+
+function bestOf(holdsS: Moment, signS: Moment, brownS: Moment, darkS: Moment): Moment {
   if (brownS === undefined || (signS !== undefined && signS <= brownS)) return signS;
   if (holdsS === undefined) return darkS;
-  return Math.max(brownS, Math.min(holdsS, darkS ?? holdsS));
+  return max(brownS, min(holdsS, darkS ?? holdsS));
 }
 
 /** The window of a first side; `longestS` stands for a best moment that never came. */
@@ -92,9 +100,9 @@ export function flipWindow(moments: FlipMoments, longestS: number): Window {
   const bestS = bestFlip(moments) ?? longestS;
   const widest = bestS * (1 + WIDEST_AFTER_BEST);
   return {
-    earliestS: Math.min(moments.holdsS ?? bestS, bestS),
+    earliestS: min(moments.holdsS ?? bestS, bestS),
     bestS,
-    latestS: Math.max(bestS, Math.min(widest, moments.darkS ?? widest)),
+    latestS: max(bestS, min(widest, moments.darkS ?? widest)),
   };
 }
 
@@ -105,16 +113,29 @@ const GOOD_SHARE = 0.25;
  * When to turn so that an error to either side does least harm: the middle of the good moments, from when the inside holds
  * to when the underside passes brown, about the best. Where it passes brown before the inside holds, half way.
  */
-export function flipAim({ holdsS, darkS = Infinity }: Pick<FlipMoments, 'holdsS' | 'darkS'>, bestS: number): Window {
-  const holds = holdsS ?? bestS;
-  if (darkS < holds) {
-    const leastBadS = (darkS + holds) / 2;
-    return { earliestS: leastBadS, bestS: leastBadS, latestS: leastBadS };
-  }
-  const width = GOOD_SHARE * bestS;
-  const earliestS = Math.max(holds, Math.min(bestS - width / 2, darkS - width));
-  const latestS = Math.min(darkS, earliestS + width);
+export function flipAim({ holdsS, darkS }: Pick<FlipMoments, 'holdsS' | 'darkS'>, bestS: number): Window {
+  const earliestS = goodFrom(holdsS, darkS, bestS);
+  const latestS = goodUntil(earliestS, holdsS, darkS, bestS);
   return { earliestS, bestS: (earliestS + latestS) / 2, latestS };
+}
+
+/** The first good moment of a flip, s; with `goodUntil` and `goodBest` the same as `flipAim`, for whoever asks very often. */
+export function goodFrom(holdsS: Moment, darkS: Moment = Infinity, bestS: number): number {
+  const holds = holdsS ?? bestS;
+  if (darkS < holds) return (darkS + holds) / 2;
+  const width = GOOD_SHARE * bestS;
+  return max(holds, min(bestS - width / 2, darkS - width));
+}
+
+/** The last good moment, from the first. */
+export function goodUntil(earliestS: number, holdsS: Moment, darkS: Moment = Infinity, bestS: number): number {
+  if (darkS < (holdsS ?? bestS)) return earliestS;
+  return min(darkS, earliestS + GOOD_SHARE * bestS);
+}
+
+/** The best flip from its moments one by one, with what stands for it when none comes. */
+export function goodBest(holdsS: Moment, signS: Moment, brownS: Moment, darkS: Moment, elseS: number): number {
+  return bestOf(holdsS, signS, brownS, darkS) ?? elseS;
 }
 
 /** The cues that show `elapsedS` after the pour, in the order in which they came. */
