@@ -60,7 +60,7 @@ export function plateRecord(
     plate?.advanceTo(max(plate.timeS(), atS - fromS));
     if (begin) plate = begin(plate);
     act?.(plate!);
-    tape.push({ name, atS, begins: begin !== undefined, plate: plate!, after: plate!.saved() });
+    tape.push({ name, atS, begins: begin !== undefined, plate: plate!, after: plate!.saved(), means: new Map() });
   }
   // at a pour it tells how it was just before, which is how it is: only what comes after differs
   const shots = tape.filter(({ atS, begins }, i) => begins || atS !== tape[i - 1]?.atS);
@@ -68,15 +68,21 @@ export function plateRecord(
     zoneC: (atS, zoneId) => shots[lastUpTo(shots, atS)]!.after.view.zoneMeanC(zoneId),
     at: (atS, { xMm, yMm }) => shots[lastUpTo(shots, atS)]!.after.view.at(xMm, yMm),
     beneathC(fromS, toS, { xMm, yMm, diameterMm }) {
+      const first = lastUpTo(shots, fromS) + 1;
+      if (first >= shots.length) return shots.at(-1)!.after.view.at(xMm, yMm);
+      const last = max(first, lastUpTo(shots, toS));
+      const { means } = shots[last]!;
+      const asked = `${shots[first]!.atS} ${xMm} ${yMm} ${diameterMm}`;
+      let meanC = means.get(asked);
+      if (meanC !== undefined) return meanC;
       const r = ASKED_AT * (diameterMm / 2);
       let sum = 0;
-      let count = 0;
-      for (let i = lastUpTo(shots, fromS) + 1; i < shots.length && (count === 0 || shots[i]!.atS <= toS); i++) {
+      for (let i = first; i <= last; i++) {
         const { at } = shots[i]!.after.view;
         sum += (at(xMm, yMm) + at(xMm - r, yMm) + at(xMm + r, yMm) + at(xMm, yMm - r) + at(xMm, yMm + r)) / 5;
-        count += 1;
       }
-      return count > 0 ? sum / count : shots.at(-1)!.after.view.at(xMm, yMm);
+      means.set(asked, (meanC = sum / (last - first + 1)));
+      return meanC;
     },
   };
   TAPES.set(record, tape);
@@ -102,6 +108,8 @@ interface Recorded extends Pick<Deed, 'name' | 'atS'> {
   readonly begins: boolean;
   readonly plate: PlateSimulator;
   readonly after: SavedPlate;
+  /** Means of the metal beneath discs up to this moment, as they were asked: what lies before it does not change. */
+  readonly means: Map<string, number>;
 }
 
 /** Everything done in a stretch, in order: burners turned, food laid down and taken off, and looks in between. */

@@ -37,12 +37,9 @@ function sampled(grid: PlateGrid, field: Float64Array, column: number, row: numb
   const r0 = min(grid.rows - 2, floor(r));
   let sum = 0;
   let weights = 0;
-  for (const [cc, rr] of [
-    [c0, r0],
-    [c0 + 1, r0],
-    [c0, r0 + 1],
-    [c0 + 1, r0 + 1],
-  ] as const) {
+  for (let corner = 0; corner < 4; corner++) {
+    const cc = c0 + (corner & 1);
+    const rr = r0 + (corner >> 1);
     const i = rr * grid.columns + cc;
     if (!grid.metal[i]) continue;
     const weight = (1 - abs(c - cc)) * (1 - abs(r - rr)) + 1e-9;
