@@ -5,7 +5,7 @@ import { compareFormulas, linesFor, lotsOf, remainderOf, scale } from '#core/for
 import { SHIPPED_LARDER } from '#core/ingredients';
 import { fold, lotInUse, type StoredEvent } from '#core/run';
 import { GRIDDLE, GRIDDLE_CAKES, finishedMorning, upcomingMorning } from '#demo';
-import { belief, openPrior, withCue } from '#core/adapt';
+import { belief, openPrior, withCue, withNotYet, withTurn, withUnderside } from '#core/adapt';
 import { steadyPattern } from '#core/plate';
 import { placesOn } from '#core/pour';
 import { griddleHour } from './griddle-hour.ts';
@@ -26,6 +26,9 @@ function median(name: string, times: number, work: () => unknown): Figure {
   return { name, medianMs: spans[Math.floor(spans.length / 2)]! };
 }
 
+/** Where the pieces of the belief rows lie. */
+const AT = { modelC: 182, share: 1 };
+
 /** The computations a cook waits for. */
 export function coreFigures(): Figure[] {
   const input = {
@@ -45,6 +48,7 @@ export function coreFigures(): Figure[] {
   };
   const options = { portionMl: 75, eggClass: 'usLarge', eggs: 'whole' } as const;
   const table = timelineTable(input);
+  const believed = openPrior(15);
   const morning = finishedMorning(Date.UTC(2026, 5, 9));
   const cooked = morning.events.filter((event) => event.kind !== 'run-finished'); // after it no pour would count
   const long: StoredEvent[] = Array.from({ length: 5000 }, (_, i) => {
@@ -90,9 +94,11 @@ export function coreFigures(): Figure[] {
     median('forecast of a run in full swing', 30, () => forecast(morning.pins, state, nowMs, tables)),
     median('plan of 74 pieces, tables at hand', 20, () => planRun(next.pins, brief, 0, tables)),
     median('dose of a lot with four readings', 200, () => lotDose(morning.pins, state, measured, nowMs, nowMs)),
-    median('one cue taken into a zone’s belief', 200, () =>
-      belief(withCue(openPrior(15), table, { modelC: 182, share: 1 }, 'coveredFace', 52)),
-    ),
+    median('one cue taken into a zone’s belief', 200, () => withCue(believed, table, AT, 'coveredFace', 52)),
+    median('one judged colour', 200, () => withUnderside(believed, table, AT, 90, 'golden')),
+    median('one verdict on a turn', 200, () => withTurn(believed, table, AT, 90, 'early')),
+    median('one “not yet”', 200, () => withNotYet(believed, table, AT, 80)),
+    median('what a belief says', 200, () => belief(openPrior(15))),
     median('steady pattern of a griddle', 10, () => steadyPattern(GRIDDLE, 185, 22)),
     median('places on a griddle, some ground forbidden', 50, () =>
       placesOn(GRIDDLE, 80, { over: 'plate', mayLie: (x, y) => Math.hypot(x - 300, y - 200) > 90 }),
