@@ -34,6 +34,17 @@ export async function newRun(
   return page.url().split('/')[4]!;
 }
 
+/** A griddle in use and a litre of batter that stands: three taps to the first pour. */
+export async function cookNow(page: Page): Promise<string> {
+  await page.goto('/cook-now');
+  await page.getByRole('button', { name: /Thick, leavened/ }).click();
+  await page.getByRole('button', { name: /1\.0 L/ }).click();
+  await page.getByRole('button', { name: /^Griddle/ }).click();
+  await page.waitForURL('**/cook');
+  await settled(page);
+  return page.url().split('/')[4]!;
+}
+
 export async function stage(page: Page, name: string): Promise<void> {
   await page
     .getByRole('navigation', { name: 'Stages of the run' })

@@ -1,17 +1,11 @@
 import { randomUUID } from 'node:crypto';
 import { expect, test, type Page } from '@playwright/test';
 import type { Payload } from '../src/core/run/index.ts';
-import { logOf, settled, signIn } from './app.ts';
+import { cookNow, logOf, settled, signIn } from './app.ts';
 
 /** A run that is cooked now, with pieces that were poured a while ago and never tapped since. */
 async function pouredAgo(page: Page, pieces: readonly { placeId: string; agoS: number }[]): Promise<string> {
-  await page.goto('/cook-now');
-  await page.getByRole('button', { name: /Thick, leavened/ }).click();
-  await page.getByRole('button', { name: /1\.0 L/ }).click();
-  await page.getByRole('button', { name: /^Griddle/ }).click();
-  await page.waitForURL('**/cook');
-  await settled(page);
-  const runId = page.url().split('/')[4]!;
+  const runId = await cookNow(page);
   const brief = (await logOf(page, runId)).find(({ kind }) => kind === 'brief-set')!.payload as Payload<'brief-set'>;
   const { formulaId, stationIds } = brief.items[0]!;
   const events = pieces.map(({ placeId, agoS }) => ({
@@ -41,7 +35,6 @@ test('what nobody tapped is taken to have been done, is drawn so, and is put rig
   await expect(page.locator('[data-place="B1"]')).toContainText('turned?');
   await expect(page.locator('[data-place="A1"]')).toContainText('off?');
   await expect(page.locator('[data-place="C1"]')).toHaveAttribute('data-verb', 'flip');
-  await page.screenshot({ path: test.info().outputPath('assumed.png') });
 
   await page.getByTestId('settle').click();
   await expect(card).toBeHidden();

@@ -1,5 +1,5 @@
 import { expect, test, type Browser, type Page } from '@playwright/test';
-import { logOf, settled, signIn } from './app.ts';
+import { cookNow, logOf, settled, signIn } from './app.ts';
 
 /** The board as a cook reads it: every place with its next verb and whether something lies there. */
 async function board(page: Page): Promise<string[]> {
@@ -17,16 +17,6 @@ async function another(browser: Browser, baseURL: string): Promise<Page> {
   const page = await (await browser.newContext({ baseURL, viewport: { width: 820, height: 1180 } })).newPage();
   await signIn(page, 1);
   return page;
-}
-
-async function cookNow(page: Page): Promise<string> {
-  await page.goto('/cook-now');
-  await page.getByRole('button', { name: /Thick, leavened/ }).click();
-  await page.getByRole('button', { name: /1\.0 L/ }).click();
-  await page.getByRole('button', { name: /^Griddle/ }).click();
-  await page.waitForURL('**/cook');
-  await settled(page);
-  return page.url().split('/')[4]!;
 }
 
 test('cook now: three taps from the page to the first pour', async ({ page }) => {
