@@ -74,6 +74,23 @@ describe('hands that do not tap', () => {
   });
 });
 
+describe('a verdict on a turn that nobody timed', () => {
+  it('moves no belief; on one that was tapped it does', () => {
+    const judged = (assumed: boolean) => {
+      const log = [
+        ...begun,
+        poured(1, 'A1', 0),
+        event('flipped', { pieceId: id(1), ...(assumed ? { assumed } : {}) }, after(120)),
+        event('turn-judged', { pieceId: id(1), turn: 'early' }, after(130)),
+      ];
+      return at(log, 140).foreseen.zones.find(({ zoneId, formulaId }) => zoneId === 'A' && formulaId === CAKES)!.next;
+    };
+    const [plain] = at([...begun, poured(1, 'A1', 0)], 140).foreseen.zones;
+    expect(judged(true).flip.bestS).toBeCloseTo(plain!.next.flip.bestS, 6);
+    expect(judged(false).flip.bestS).toBeGreaterThan(plain!.next.flip.bestS + 1);
+  });
+});
+
 describe('the rhythm of hands', () => {
   const usual = PINS.formulas[0]!.body.hands.pourS;
   const single = (n: number, seconds: number) => poured(n, `A${n}`, seconds);

@@ -155,3 +155,17 @@ describe('as they came off', () => {
     expect(firstStepS * (first.length - 1)).toBeGreaterThan(timelineAt(table, 183, slower).flip.latestS);
   });
 });
+
+describe('a batter that browns fast', () => {
+  it('is told a surface that is cooler than where it lies, by its own pace', () => {
+    const learned = { lnTime: { mean: 0, sd: 0.01 }, lnBrowning: { mean: 0.5, sd: 0.01 }, atMs: 0 };
+    const pins: Pins = { ...PINS, formulas: PINS.formulas.map((formula) => ({ ...formula, learned })) };
+    const at = (own: Pins, surfaceC: number) =>
+      forecast(own, stateOf([...begun(surfaceC), poured(1, 'A1', 0)], own), T0 + 5000, tables).pieces[id(1)]!;
+    expect(at(PINS, 196).tooHot).toBe(false);
+    const fast = at(pins, 196);
+    expect(fast.tooHot).toBe(true);
+    expect(fast.windowUpToC!).toBeLessThan(196);
+    expect(fast.windowUpToC!).toBeLessThan(at(PINS, 196).windowUpToC! - 5);
+  });
+});

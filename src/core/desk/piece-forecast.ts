@@ -54,8 +54,8 @@ export function pieceBelieved(
   const slower = Math.exp(ownLnTime(seen));
   const surfaceC = believedC(expected, known);
   const pace = paceOf(known);
-  const timeline = pieceAt(table, surfaceC, { ...pace, time: pace.time * slower });
-  return { expected, known, slower, surfaceC, timeline };
+  const own = { ...pace, time: pace.time * slower };
+  return { expected, known, slower, pace: own, surfaceC, timeline: pieceAt(table, surfaceC, own) };
 }
 
 /**
@@ -71,7 +71,14 @@ export function pieceForecast(
   believed: ZoneBelief,
   aim: Aim | null,
 ): PieceForecast {
-  const { expected, known, slower, surfaceC, timeline } = pieceBelieved(pins, state, piece, table, model, believed);
+  const { expected, known, slower, pace, surfaceC, timeline } = pieceBelieved(
+    pins,
+    state,
+    piece,
+    table,
+    model,
+    believed,
+  );
   const pouredMs = piece.pouredAtMs;
   const afterPour = (seconds: number) => Math.round(pouredMs + seconds * 1000);
   const surest = surestFlip(known, table, expected, slower);
@@ -97,7 +104,7 @@ export function pieceForecast(
       return cueSpreads(table, surfaceC, timeline, expected.share * known.errorSdC);
     },
     tooHot: timeline.tooHot,
-    windowUpToC: hottestWithWindowC(table),
+    windowUpToC: hottestWithWindowC(table, pace),
     timeline,
   };
 }

@@ -217,7 +217,8 @@ function sightingsOf(
       const of = { atS: atMs / 1000, key, spot, expected, table, afterS };
       list.push(cue === 'notYet' ? { kind: 'notYet', ...of } : { kind: 'cue', cue, nth, ...of });
     }
-    if (piece.turn !== null && piece.flippedAtMs !== null) {
+    // a verdict on a turn that nobody timed would speak of another moment
+    if (piece.turn !== null && piece.flippedAtMs !== null && !piece.assumed.first) {
       const afterS = (piece.flippedAtMs - piece.pouredAtMs) / 1000;
       const { turn } = piece;
       const expected = underPiece(pins, state, model, piece, table, afterS);

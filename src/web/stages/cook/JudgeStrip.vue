@@ -53,6 +53,7 @@ const tested = computed((): Turned | null => {
     const first = !zones.has(key);
     zones.add(key);
     if (!first || piece.flippedAtMs === null || piece.turn !== null || piece.offAtMs === null) continue;
+    if (piece.assumed.first) continue; // when it was turned is a guess
     if (store.nowMs - piece.offAtMs < ASKED_FOR_MS) return piece as Turned;
   }
   return null;

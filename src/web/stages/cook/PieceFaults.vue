@@ -54,7 +54,7 @@ function take(event: NewEvent): void {
     <Disclosure v-else v-slot="{ close }" as="div">
       <DisclosureButton class="flex min-h-14 w-full items-center justify-between text-left">
         <span class="font-semibold">{{ t('fault.ask', { place: piece.placeId }) }}</span>
-        <span class="text-sm text-bell underline">{{ t('fault.say') }}</span>
+        <span class="shrink-0 pl-2 text-sm text-bell underline">{{ t('fault.say') }}</span>
       </DisclosureButton>
       <DisclosurePanel class="grid grid-cols-2 gap-1.5 pb-2">
         <button
