@@ -75,3 +75,19 @@ test('a tap on such a place writes down what went before it, and one that was tu
     .map(({ payload }) => payload['pieceId']);
   expect(aims).toEqual([expect.any(String), null]);
 });
+
+test('a cook who taps nothing comes to the review all the same', async ({ page }) => {
+  await signIn(page);
+  const places = ['A1', 'A2', 'A3', 'A4', 'A5', 'A6', 'B1', 'B2', 'B3', 'B4', 'B5', 'B6', 'C1'];
+  const runId = await pouredAgo(
+    page,
+    places.map((placeId) => ({ placeId, agoS: 420 })),
+  );
+  await expect(page.getByTestId('next-hand')).toContainText('All off');
+  await page.getByTestId('next-hand').getByRole('button').click();
+  await page.waitForURL('**/review');
+  await settled(page);
+  const log = await logOf(page, runId);
+  expect(log.filter(({ kind, payload }) => kind === 'lifted' && payload['assumed'] === true)).toHaveLength(13);
+  expect(log.filter(({ kind }) => kind === 'run-finished')).toHaveLength(1);
+});

@@ -79,7 +79,7 @@ function notYet(): void {
   if (piece && next.value?.verb === 'flip') board.see(piece, 'notYet');
 }
 async function finish(): Promise<void> {
-  if (store.state!.finishedAtMs === null) await store.tap([{ kind: 'run-finished', payload: {} }]);
+  if (store.state!.finishedAtMs === null) await board.finish();
   await router.push(`/runs/${store.run!.id}/review`);
 }
 

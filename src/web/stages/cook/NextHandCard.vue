@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { computed } from 'vue';
-import { formulaOf, stationOf, type Hand } from '#core/desk';
+import { asAssumed, formulaOf, stationOf, type Hand } from '#core/desk';
 import BigButton from '../../parts/BigButton.vue';
 import { clock, stretch } from '../../parts/format.ts';
 import { useRun } from '../../stores/run.ts';
@@ -38,7 +38,9 @@ const bar = computed(() => {
 const what = computed(() => (props.hand ? formulaOf(store.run!.pins, props.hand.formulaId).name : ''));
 const where = computed(() => (props.hand ? stationOf(store.run!.pins, props.hand.stationId).name : ''));
 /** Pieces just poured have no hand yet: they are being worked out, not off. */
-const allOff = computed(() => !props.hand && store.outlook !== null && store.state!.onPlate.size === 0);
+const allOff = computed(
+  () => !props.hand && store.outlook !== null && asAssumed(store.state!, store.outlook.assumed).onPlate.size === 0,
+);
 </script>
 
 <template>

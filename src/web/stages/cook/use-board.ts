@@ -20,6 +20,8 @@ export interface Board {
   actRow(): void;
   /** "The plate is now like this": all that is taken to have been done is written down. */
   settle(): void;
+  /** The run is over, with all that is taken to have been done. */
+  finish(): Promise<void>;
   /** A piece that was taken to be turned was turned only now. */
   flipOnlyNow(piece: Piece): void;
   undo(): void;
@@ -110,6 +112,7 @@ export function useBoard(): Board {
       );
     },
     settle: () => void store.tap(caughtUp()),
+    finish: () => store.tap([...caughtUp(), { kind: 'run-finished', payload: {} }]),
     flipOnlyNow: ({ id }) => void store.tap([{ kind: 'flipped', payload: { pieceId: id } }]),
     undo: () => {
       if (lastTap.value) void store.tap([{ kind: 'undone', payload: { eventIds: lastTap.value.eventIds } }]);
