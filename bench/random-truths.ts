@@ -77,7 +77,7 @@ export class RandomKitchen {
   private prior = PRIOR;
   private readonly strayLStar: number;
   private readonly placeC = new Map<number, number>();
-  private readonly seen = new Map<Cue | 'colour', number>();
+  private readonly seen = new Map<Cue | 'colour' | 'ownTurn', number>();
 
   constructor(seed: number) {
     this.seed = seed;
@@ -151,6 +151,8 @@ export class RandomKitchen {
     const turn = felt < earliestS ? 'early' : felt > latestS ? 'late' : 'right';
     const turned = this.about('turn', place, pouredS + flippedS + 0.5, modelC);
     this.sightings.push({ kind: 'turn', table: TABLE, afterS: flippedS, turn, ...turned });
+    const byEye = this.about('ownTurn', place, pouredS + flippedS + 0.25, modelC);
+    this.sightings.push({ kind: 'ownTurn', table: TABLE, afterS: flippedS, nth: this.count('ownTurn'), ...byEye });
     const lStar = lightnessAfter(truth.brownedAt, flippedS) + this.strayLStar + EYES.lStarSd * this.z();
     this.sightings.push({
       ...{ kind: 'underside', table: TABLE, afterS: flippedS, seen: judged(lStar), nth: this.count('colour') },
@@ -178,7 +180,7 @@ export class RandomKitchen {
     };
   }
 
-  private count(what: Cue | 'colour'): number {
+  private count(what: Cue | 'colour' | 'ownTurn'): number {
     const nth = (this.seen.get(what) ?? 0) + 1;
     this.seen.set(what, nth);
     return nth;

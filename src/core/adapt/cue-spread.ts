@@ -23,6 +23,18 @@ const CUE_STRAYS: Record<Cue, number> = {
  */
 export function cueSdLn(cue: Cue, dueS: number, nth: number): number {
   const noise2 = CUE_NOISE.share ** 2 + (CUE_NOISE.fixedS / Math.max(1, dueS)) ** 2;
-  const stray2 = CUE_STRAYS[cue] ** 2;
+  return nthSd(CUE_STRAYS[cue] ** 2, noise2, nth);
+}
+
+/** A turn by eye: how far the cook's own taste lies off the formula's rule, each time alike, and how far each turn lies off that, ln. Assumed. */
+const OWN_TURN = { stray: 0.06, noise: 0.1 };
+
+/** Spread of ln of the `nth` turn by eye against its piece's best moment, as it may be counted. */
+export function ownTurnSdLn(nth: number): number {
+  return nthSd(OWN_TURN.stray ** 2, OWN_TURN.noise ** 2, nth);
+}
+
+/** Of sights that share one stray: n together know no more than σ² = stray² + noise²/n allows. */
+function nthSd(stray2: number, noise2: number, nth: number): number {
   return Math.sqrt(((stray2 * nth + noise2) * (stray2 * (nth - 1) + noise2)) / noise2);
 }

@@ -6,10 +6,8 @@ export {
   openPrior,
   priorPosterior,
   withCue,
-  withNotYet,
   withBatter,
   withSurface,
-  withTurn,
   withUnderside,
   type Expected,
 } from './posterior.ts';
@@ -37,3 +35,4 @@ export { atWork, spotField, spotSpreadC, type Askew, type SpotGuess, type SpotRe
 export { surfaceLikelihood, type PlateReading, type SurfaceLikelihood } from './surface-likelihood.ts';
 export { colourTimes, lightnessAfter, timeToLightness, type Underside } from './underside.ts';
 export { surestFlip } from './surest-flip.ts';
+export { withNotYet, withOwnTurn, withTurn } from './turns.ts';

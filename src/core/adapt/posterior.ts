@@ -1,13 +1,4 @@
-import {
-  cueTimeAt,
-  flipSignsAt,
-  goodBest,
-  goodFrom,
-  goodUntil,
-  type Cue,
-  type TimelineTable,
-  type Turn,
-} from '#core/piece';
+import { cueTimeAt, type Cue, type TimelineTable } from '#core/piece';
 import { TAP_LAG_S, cueSdLn } from './cue-spread.ts';
 import {
   BROWNING_PACES,
@@ -23,7 +14,7 @@ import {
   type Posterior,
 } from './grid.ts';
 import { UNKNOWN_BATTER } from './kept.ts';
-import { normalCdf, type SurfaceLikelihood } from './surface-likelihood.ts';
+import type { SurfaceLikelihood } from './surface-likelihood.ts';
 import type { Askew, SpotGuess } from './spots.ts';
 import { colourTimes, undersideLikelihood, type Underside } from './underside.ts';
 
@@ -130,31 +121,7 @@ export function withCue(
 
 /** A heat that would not show the cue at all, and a tap on the wrong one: as densities a second. Assumed. */
 const NEVER_SHOWN = 3e-4;
-const WRONG_TAP = 1e-6;
-
-/** "Not yet" at `observedS`: the flip is due later than that. */
-export function withNotYet(
-  prior: Posterior,
-  table: TimelineTable,
-  expected: Expected,
-  observedS: number,
-  spot: SpotGuess = ZONE_ITSELF,
-): Posterior {
-  const signs = ERRORS.map((error) => flipSignsAt(table, surfaceOf(expected, spot, error)));
-  return updated(prior, (e, t, b) => {
-    const { holdsS, signS, brownS, darkS, elseS } = signs[e]!;
-    const [time, browning] = [TIMES[t]!, BROWNING_PACES[b]!];
-    const expectedS = goodBest(
-      times(holdsS, time),
-      times(signS, time),
-      times(brownS, 1 / browning),
-      times(darkS, 1 / browning),
-      elseS * time,
-    );
-    const sd = expectedS * cueSdLn('holesStay', expectedS, 1);
-    return normalCdf((expectedS - observedS) / sd) + WRONG_TAP;
-  });
-}
+export const WRONG_TAP = 1e-6;
 
 /** The colour below a test piece, looked at `afterS` after its pour. */
 export function withUnderside(
@@ -174,40 +141,6 @@ export function withUnderside(
   });
   return updated(prior, (e, _t, b) => byError[e]![b]!);
 }
-
-/** A piece turned `afterS` after its pour, and how it stood: before, inside or after its good moments. */
-export function withTurn(
-  prior: Posterior,
-  table: TimelineTable,
-  expected: Expected,
-  afterS: number,
-  turn: Turn,
-  spot: SpotGuess = ZONE_ITSELF,
-): Posterior {
-  const signs = ERRORS.map((error) => flipSignsAt(table, surfaceOf(expected, spot, error)));
-  const sd = max(TURN_SD.leastS, TURN_SD.share * afterS);
-  // moment by moment: no object is made for each of the grid's cells
-  return updated(prior, (e, t, b) => {
-    const { holdsS, signS, brownS, darkS, elseS } = signs[e]!;
-    const [time, browning] = [TIMES[t]!, BROWNING_PACES[b]!];
-    const holds = times(holdsS, time);
-    const dark = times(darkS, 1 / browning);
-    const best = goodBest(holds, times(signS, time), times(brownS, 1 / browning), dark, elseS * time);
-    const from = goodFrom(holds, dark, best);
-    const early = normalCdf((from - afterS) / sd);
-    const late = normalCdf((afterS - goodUntil(from, holds, dark, best)) / sd);
-    const likelihood = turn === 'early' ? early : turn === 'late' ? late : max(0, 1 - early - late);
-    return TURN_SD.slip / 3 + (1 - TURN_SD.slip) * likelihood;
-  });
-}
-
-/** A moment so many times as late; what never comes never does. */
-function times(moment: number | undefined, factor: number): number | undefined {
-  return moment === undefined ? undefined : moment * factor;
-}
-
-/** How well eyes tell that a piece was turned before or after its good moments, and how often they slip. Assumed. */
-const TURN_SD = { leastS: 5, share: 0.05, slip: 0.04 };
 
 /** Three points of a normal: what a spot may be beside its zone, for what takes long to ask. */
 const FEW_POINTS = [
@@ -229,9 +162,9 @@ function meanOver<T>(values: readonly T[], likelihood: (value: T) => number): nu
 }
 
 /** The zone as a whole, for what is not bound to a spot. */
-const ZONE_ITSELF: SpotGuess = { interceptC: 0, slope: 0, sdC: 0 };
+export const ZONE_ITSELF: SpotGuess = { interceptC: 0, slope: 0, sdC: 0 };
 
-function surfaceOf({ modelC, share }: Expected, spot: SpotGuess, error: number): number {
+export function surfaceOf({ modelC, share }: Expected, spot: SpotGuess, error: number): number {
   return modelC + share * (error + spot.interceptC - spot.slope * error);
 }
 

@@ -7,13 +7,12 @@ import {
   aged,
   withCue,
   withErrorAfresh,
-  withNotYet,
   withSurface,
-  withTurn,
   withUnderside,
   type Expected,
 } from './posterior.ts';
 import { anySpot, atWork, spotField, spotSpreadC, type SpotReading } from './spots.ts';
+import { withNotYet, withOwnTurn, withTurn } from './turns.ts';
 import { surfaceLikelihood, type PlateReading, type SurfaceLikelihood } from './surface-likelihood.ts';
 import { colourTimes, undersideLikelihood, type Underside } from './underside.ts';
 
@@ -51,6 +50,8 @@ export type Sighting =
     })
   /** How a piece stood as it was turned. */
   | (Seen & { readonly kind: 'turn'; readonly table: TimelineTable; readonly afterS: number; readonly turn: Turn })
+  /** A piece that was turned by eye, not because the board asked. */
+  | (Seen & { readonly kind: 'ownTurn'; readonly table: TimelineTable; readonly afterS: number; readonly nth: number })
   /** The plate was moved to another burner: its error is open again. */
   | { readonly kind: 'moved'; readonly atS: number; readonly key: string; readonly errorSdC: number };
 
@@ -185,6 +186,8 @@ export function taken(
       return withNotYet(posterior, seen.table, seen.expected, seen.afterS, spot);
     case 'turn':
       return withTurn(posterior, seen.table, seen.expected, seen.afterS, seen.turn, spot);
+    case 'ownTurn':
+      return withOwnTurn(posterior, seen.table, seen.expected, seen.afterS, spot, seen.nth);
     case 'underside':
       return withUnderside(posterior, seen.table, seen.expected, seen.afterS, seen.seen, spot, seen.nth);
   }

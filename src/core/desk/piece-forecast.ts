@@ -13,7 +13,8 @@ import {
 import type { Piece, Pins, RunState } from '#core/run';
 import { flipToAim, liftToAim, type Aim } from './aim.ts';
 import type { SurfaceModel } from './surface-model.ts';
-import { atSpot, believedC, placeOf, underPiece, type ZoneBelief } from './zone-belief.ts';
+import { atSpot, believedC, type ZoneBelief } from './zone-belief.ts';
+import { placeOf, underPiece } from './zone-sightings.ts';
 
 export interface ForecastWindow {
   readonly earliestMs: number;

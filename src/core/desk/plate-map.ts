@@ -3,7 +3,8 @@ import { cellMiddle, plateSimulator, plateSizeMm, zoneAt, type StationBody } fro
 import { larderOf, zoneKey, type Pins, type RunState } from '#core/run';
 import { discOn, formulaOf } from './batter-run.ts';
 import { stationNow } from './station-now.ts';
-import { placeOf, zoneBelief } from './zone-belief.ts';
+import { zoneBelief } from './zone-belief.ts';
+import { placeOf } from './zone-sightings.ts';
 import { surfaceModel } from './surface-model.ts';
 
 /** A plate's temperature from above, cell by cell, row by row. */

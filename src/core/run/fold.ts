@@ -50,6 +50,7 @@ const APPLY: { readonly [K in EventKind]: Apply<K> } = {
       flippedAtMs: null,
       offAtMs: null,
       fate: 'firstSide',
+      flipTapId: null,
       assumed: { first: false, second: false },
       turn: null,
       faults: [],
@@ -57,7 +58,7 @@ const APPLY: { readonly [K in EventKind]: Apply<K> } = {
       shown: { first: null, second: null },
     });
   },
-  flipped: (draft, { pieceId, assumed = false }, atMs) => {
+  flipped: (draft, { pieceId, assumed = false }, atMs, { tapId }) => {
     const piece = draft.pieces.get(pieceId);
     if (!piece) return 'noSuchPiece';
     if (piece.offAtMs !== null) return 'alreadyOff';
@@ -65,6 +66,7 @@ const APPLY: { readonly [K in EventKind]: Apply<K> } = {
     piece.flippedAtMs = atMs;
     piece.fate = 'secondSide';
     piece.assumed.first = assumed;
+    piece.flipTapId = tapId;
   },
   lifted: (draft, { pieceId, assumed = false }, atMs) => {
     const piece = draft.pieces.get(pieceId);

@@ -113,6 +113,8 @@ export interface Piece {
   flippedAtMs: number | null;
   offAtMs: number | null;
   fate: Fate;
+  /** The tap it was turned by; a row shares one. */
+  flipTapId: string | null;
   /** Sides whose end nobody tapped: its moment is a guess. */
   readonly assumed: { first: boolean; second: boolean };
   /** How it stood as it was turned, when somebody said. */

@@ -1,0 +1,98 @@
+import { flipSignsAt, goodBest, goodFrom, goodUntil, type TimelineTable, type Turn } from '#core/piece';
+import { cueSdLn, ownTurnSdLn } from './cue-spread.ts';
+import { BROWNING_PACES, ERRORS, TIMES, updated, type Posterior } from './grid.ts';
+import { WRONG_TAP, ZONE_ITSELF, surfaceOf, type Expected } from './posterior.ts';
+import type { SpotGuess } from './spots.ts';
+import { normalCdf } from './surface-likelihood.ts';
+
+const { exp, log, max } = Math; // bound once: asked for at every cell of the grid
+
+/** "Not yet" at `observedS`: the flip is due later than that. */
+export function withNotYet(
+  prior: Posterior,
+  table: TimelineTable,
+  expected: Expected,
+  observedS: number,
+  spot: SpotGuess = ZONE_ITSELF,
+): Posterior {
+  const signs = ERRORS.map((error) => flipSignsAt(table, surfaceOf(expected, spot, error)));
+  return updated(prior, (e, t, b) => {
+    const { holdsS, signS, brownS, darkS, elseS } = signs[e]!;
+    const [time, browning] = [TIMES[t]!, BROWNING_PACES[b]!];
+    const expectedS = goodBest(
+      times(holdsS, time),
+      times(signS, time),
+      times(brownS, 1 / browning),
+      times(darkS, 1 / browning),
+      elseS * time,
+    );
+    const sd = expectedS * cueSdLn('holesStay', expectedS, 1);
+    return normalCdf((expectedS - observedS) / sd) + WRONG_TAP;
+  });
+}
+
+/** A piece turned `afterS` after its pour, and how it stood: before, inside or after its good moments. */
+export function withTurn(
+  prior: Posterior,
+  table: TimelineTable,
+  expected: Expected,
+  afterS: number,
+  turn: Turn,
+  spot: SpotGuess = ZONE_ITSELF,
+): Posterior {
+  const signs = ERRORS.map((error) => flipSignsAt(table, surfaceOf(expected, spot, error)));
+  const sd = max(TURN_SD.leastS, TURN_SD.share * afterS);
+  // moment by moment: no object is made for each of the grid's cells
+  return updated(prior, (e, t, b) => {
+    const { holdsS, signS, brownS, darkS, elseS } = signs[e]!;
+    const [time, browning] = [TIMES[t]!, BROWNING_PACES[b]!];
+    const holds = times(holdsS, time);
+    const dark = times(darkS, 1 / browning);
+    const best = goodBest(holds, times(signS, time), times(brownS, 1 / browning), dark, elseS * time);
+    const from = goodFrom(holds, dark, best);
+    const early = normalCdf((from - afterS) / sd);
+    const late = normalCdf((afterS - goodUntil(from, holds, dark, best)) / sd);
+    const likelihood = turn === 'early' ? early : turn === 'late' ? late : max(0, 1 - early - late);
+    return TURN_SD.slip / 3 + (1 - TURN_SD.slip) * likelihood;
+  });
+}
+
+/**
+ * A piece that the cook turned by eye `afterS` after its pour, not because the board asked: its best moment, as eyes have it.
+ * @param nth how many of this zone were turned so, this one counted
+ */
+export function withOwnTurn(
+  prior: Posterior,
+  table: TimelineTable,
+  expected: Expected,
+  afterS: number,
+  spot: SpotGuess = ZONE_ITSELF,
+  nth = 1,
+): Posterior {
+  const signs = ERRORS.map((error) => flipSignsAt(table, surfaceOf(expected, spot, error)));
+  const sd = ownTurnSdLn(nth);
+  return updated(prior, (e, t, b) => {
+    const { holdsS, signS, brownS, darkS, elseS } = signs[e]!;
+    const [time, browning] = [TIMES[t]!, BROWNING_PACES[b]!];
+    const best = goodBest(
+      times(holdsS, time),
+      times(signS, time),
+      times(brownS, 1 / browning),
+      times(darkS, 1 / browning),
+      elseS * time,
+    );
+    const z = log(afterS / best) / sd;
+    return exp(-0.5 * z * z) + OWN_TURN_SLIP;
+  });
+}
+
+/** A turn for another reason than the piece's look, against one at its best. Assumed. */
+const OWN_TURN_SLIP = 0.02;
+
+/** A moment so many times as late; what never comes never does. */
+function times(moment: number | undefined, factor: number): number | undefined {
+  return moment === undefined ? undefined : moment * factor;
+}
+
+/** How well eyes tell that a piece was turned before or after its good moments, and how often they slip. Assumed. */
+const TURN_SD = { leastS: 5, share: 0.05, slip: 0.04 };
