@@ -64,6 +64,15 @@ test('a tap on such a place writes down what went before it, and one that was tu
   await expect(page.getByTestId('assumed')).toBeHidden();
   await expect(page.locator('[data-place="B2"]')).toHaveAttribute('data-verb', 'lift');
 
+  // how long its second side takes is the cook's word, until it is let go
+  await page.getByTestId('pin-more').click();
+  await expect(page.getByTestId('pinned')).toContainText('Pinned by you');
+  const pinned = await page.getByTestId('lift-at').innerText();
+  await page.keyboard.press('+');
+  await expect(page.getByTestId('lift-at')).not.toHaveText(pinned);
+  await page.getByTestId('unpin').click();
+  await expect(page.getByTestId('pinned')).toBeHidden();
+
   // a piece that was turned can be pointed at, by key too
   await page.getByTestId('like').click();
   await expect(page.getByTestId('unlike')).toBeVisible();

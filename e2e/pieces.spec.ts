@@ -48,12 +48,12 @@ test('the ladder tells each cue with its give, when to look beneath, and what sa
   await newRun(page, 'Ladder', { cakes: 6, crepes: 2 }, true);
   await stage(page, 'Cook');
   await settled(page);
-  await page.keyboard.press(' ');
+  await page.locator('[data-place="P1"]').click();
   await settled(page);
   const ladder = page.getByTestId('ladder');
   await expect(ladder.locator('[data-cue]').first()).toContainText(/± \d+\ss/);
   await expect(ladder).toContainText('Look beneath from');
-  await page.keyboard.press(' ');
+  await page.locator('[data-place="P1"]').click();
   await settled(page);
   await expect(ladder).toContainText('springs back');
   await expect(ladder).toContainText('inside at the lift about');
@@ -65,10 +65,10 @@ test('a face just turned is judged in one tap, and the pieces that follow take i
   await stage(page, 'Cook');
   await settled(page);
   const strip = page.getByTestId('judge');
-  await page.keyboard.press(' ');
+  await page.locator('[data-place="P1"]').click();
   await settled(page);
   await expect(strip).toBeHidden();
-  await page.keyboard.press(' ');
+  await page.locator('[data-place="P1"]').click();
   await settled(page);
   await expect(strip).toContainText(/How did [A-Z]1 come out beneath/);
   await strip.getByRole('button', { name: 'dark', exact: true }).click();

@@ -108,3 +108,35 @@ describe('“make them like this one”', () => {
     expect(stateOf([...begun, ...first, aim, event('undone', { eventIds: [aim.id] })]).aims.size).toBe(0);
   });
 });
+
+describe('a second side that the cook pinned', () => {
+  const T0 = SERVICE_MS - 1_800_000;
+  const event = writer(T0);
+  const after = (seconds: number) => ({ deviceAtMs: T0 + seconds * 1000 });
+  const cooked = [
+    event('brief-set', BRIEF),
+    event('surface-assumed', { stationId: GRIDDLE_ID, zoneId: 'A', surfaceC: 182, sdC: 6 }),
+    event('poured', { pieceId: id(1), formulaId: CAKES, stationId: GRIDDLE_ID, placeId: 'A1', volumeMl: 75 }, after(0)),
+    event('flipped', { pieceId: id(1) }, after(115)),
+  ];
+  const stateOf = (events: readonly StoredEvent[]) => fold({ pins: PINS, rehearsal: false }, numbered(events));
+  const lift = (events: readonly StoredEvent[]) =>
+    forecast(PINS, stateOf(events), T0 + 120_000, new Map()).pieces[id(1)]!.lift;
+  const pin = (seconds: number | null, formulaId: string = CAKES) => event('second-side-set', { formulaId, seconds });
+
+  it('is the cook’s word for every piece of the batter, until it is let go', () => {
+    const usual = lift(cooked);
+    const afterFlip = (of: typeof usual) => (of.bestMs - T0) / 1000 - 115;
+    expect(afterFlip(lift([...cooked, pin(90)]))).toBeCloseTo(90, 3);
+    expect(lift([...cooked, pin(90)]).latestMs).toBeGreaterThanOrEqual(lift([...cooked, pin(90)]).bestMs);
+    expect(afterFlip(lift([...cooked, pin(20)]))).toBeCloseTo(20, 3);
+    expect(lift([...cooked, pin(90), pin(null)])).toEqual(usual);
+    expect(lift([...cooked, pin(90, CREPES)])).toEqual(usual);
+  });
+
+  it('goes before a colour that was aimed at, and is refused of a batter the run has not', () => {
+    const aim = event('aim-set', { formulaId: CAKES, pieceId: id(1) });
+    expect((lift([...cooked, aim, pin(70)]).bestMs - T0) / 1000 - 115).toBeCloseTo(70, 3);
+    expect(stateOf([...cooked, pin(70, id(0xffff))]).refused.map(({ reason }) => reason)).toEqual(['unknownFormula']);
+  });
+});

@@ -11,7 +11,7 @@ import {
   type TimelineTable,
 } from '#core/piece';
 import type { Piece, Pins, RunState } from '#core/run';
-import { flipToAim, liftToAim, type Aim } from './aim.ts';
+import { flipToAim, liftPinned, liftToAim, type Aim } from './aim.ts';
 import type { SurfaceModel } from './surface-model.ts';
 import { atSpot, believedC, type ZoneBelief } from './zone-belief.ts';
 import { placeOf, underPiece } from './zone-sightings.ts';
@@ -84,7 +84,9 @@ export function pieceForecast(
   const afterPour = (seconds: number) => Math.round(pouredMs + seconds * 1000);
   const surest = surestFlip(known, table, expected, slower);
   const flip = aim ? flipToAim(surest, timeline, aim) : surest;
-  const lift = aim ? liftToAim(timeline.lift, timeline, aim) : timeline.lift;
+  const pinnedS = state.secondSideS.get(piece.formulaId);
+  const aimed = aim ? liftToAim(timeline.lift, timeline, aim) : timeline.lift;
+  const lift = pinnedS === undefined ? aimed : liftPinned(aimed, pinnedS);
   const turnedMs = piece.flippedAtMs ?? afterPour(flip.bestS);
   const afterFlip = (seconds: number) => Math.round(turnedMs + seconds * 1000);
   return {

@@ -32,6 +32,7 @@ export interface Draft {
   cautionsRead: Set<string>;
   pieces: Map<string, Piece>;
   aims: Map<string, string>;
+  secondSideS: Map<string, number>;
   onPlate: Map<string, string>;
   learned: RunState['learned'];
   notes: RunState['notes'][number][];
@@ -65,6 +66,7 @@ export function emptyDraft(run: { readonly pins: Pins; readonly rehearsal: boole
     cautionsRead: new Set(),
     pieces: new Map(),
     aims: new Map(),
+    secondSideS: new Map(),
     onPlate: new Map(),
     learned: null,
     notes: [],

@@ -111,6 +111,11 @@ const APPLY: { readonly [K in EventKind]: Apply<K> } = {
     if (piece.flippedAtMs === null) return 'notFlipped';
     draft.aims.set(formulaId, pieceId);
   },
+  'second-side-set': (draft, { formulaId, seconds }) => {
+    if (!pinnedFormula(draft.pins, formulaId)) return 'unknownFormula';
+    if (seconds === null) draft.secondSideS.delete(formulaId);
+    else draft.secondSideS.set(formulaId, seconds);
+  },
   'window-shown': (draft, { pieceId, side, window }) => {
     const piece = draft.pieces.get(pieceId);
     if (!piece) return 'noSuchPiece';
@@ -141,7 +146,7 @@ const SAME_POUR_MS = 20_000;
 /** Kinds that the large Undo takes back. */
 const HAND_KINDS = new Set<EventKind>([
   ...(['poured', 'flipped', 'lifted', 'failed'] as const),
-  ...(['cue-seen', 'turn-judged', 'fault-seen', 'aim-set'] as const),
+  ...(['cue-seen', 'turn-judged', 'fault-seen', 'aim-set', 'second-side-set'] as const),
 ]);
 
 /**
@@ -195,6 +200,7 @@ export function fold(
     cautionsRead: draft.cautionsRead,
     pieces: draft.pieces,
     aims: draft.aims,
+    secondSideS: draft.secondSideS,
     onPlate: draft.onPlate,
     learned: draft.learned,
     notes: draft.notes,

@@ -215,6 +215,8 @@ export interface RunState {
   readonly pieces: ReadonlyMap<string, Piece>;
   /** By formula: the piece that others are to be like. */
   readonly aims: ReadonlyMap<string, string>;
+  /** By formula: how long its second side takes, where the cook pinned it, s. */
+  readonly secondSideS: ReadonlyMap<string, number>;
   /** Piece on each place of each station, by `placeKey`. */
   readonly onPlate: ReadonlyMap<string, string>;
   /** What it leaves for runs to come, when all was off. */

@@ -32,7 +32,7 @@ const unit = computed(() => session.settings.weights);
 
 function keep(value: number): void {
   const massG = readWeight(value);
-  error.value = massG > 0 && massG <= 1_000_000 ? '' : t('runs.fault.number');
+  error.value = massG > 0 && massG <= 1_000_000 ? '' : t('howRuns.fault.number');
   if (error.value) return;
   other.value = false;
   emit('weigh', massG);

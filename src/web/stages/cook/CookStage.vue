@@ -103,6 +103,8 @@ key('l', () => {
   const piece = looked.value;
   if (piece) board.like(piece, piece.flippedAtMs !== null && store.state!.aims.get(piece.formulaId) !== piece.id);
 });
+key('-', () => looked.value && board.pin(looked.value, 'less'));
+key('+', () => looked.value && board.pin(looked.value, 'more'));
 key('x', () => looked.value && board.lose(looked.value));
 for (const digit of [1, 2, 3, 4, 5, 6, 7]) {
   key(String(digit), () => {
@@ -193,6 +195,7 @@ useTone(
         :piece="looked"
         @see="(cue) => board.see(looked!, cue)"
         @lose="board.lose(looked!)"
+        @pin="(to) => board.pin(looked!, to)"
         @flip-only-now="board.flipOnlyNow(looked!)"
         @like="(liked) => board.like(looked!, liked)"
         @look="board.look"

@@ -21,6 +21,7 @@ const emit = defineEmits<{
   look: [step: 1 | -1];
   like: [liked: boolean];
   flipOnlyNow: [];
+  pin: [to: 'less' | 'more' | 'foretold'];
 }>();
 const store = useRun();
 const body = computed(() => formulaOf(store.run!.pins, props.piece.formulaId));
@@ -58,6 +59,17 @@ const flipped = computed(() => props.piece.flippedAtMs !== null);
 const takenAsTurned = computed(() =>
   (store.outlook?.assumed ?? []).find((deed) => deed.pieceId === props.piece.id && deed.verb === 'flip'),
 );
+const pinnedS = computed(() => store.state!.secondSideS.get(props.piece.formulaId));
+const secondS = computed(() =>
+  predicted.value ? (predicted.value.lift.bestMs - props.piece.flippedAtMs!) / 1000 : null,
+);
+const pinNote = computed(() => {
+  const { lift } = predicted.value?.timeline ?? {};
+  if (pinnedS.value === undefined || !lift) return '';
+  return pinnedS.value < lift.earliestS
+    ? t('ladder.pinnedShort', { time: stretch(lift.earliestS) })
+    : t('ladder.pinned', { time: stretch(lift.bestS) });
+});
 /** The piece that others of this batter are to be like. */
 const model = computed(() => {
   const id = store.state!.aims.get(props.piece.formulaId);
@@ -188,8 +200,22 @@ const tooHot = computed(() => {
       <p class="mb-1 text-sm text-soft">{{ t('ladder.second') }}</p>
       <p class="flex items-baseline justify-between rounded-control bg-mist px-3 py-1.5 text-bell">
         <span class="font-semibold">{{ t('verb.lift') }}</span>
-        <span class="figure text-xl">{{ stretch((predicted.lift.bestMs - piece.flippedAtMs!) / 1000) }}</span>
+        <span class="figure text-xl" data-testid="lift-at">{{ stretch(secondS ?? 0) }}</span>
       </p>
+      <div class="mt-1.5 grid grid-cols-2 gap-1.5">
+        <BigButton class="text-base" data-testid="pin-less" @click="emit('pin', 'less')">{{
+          t('ladder.pinLess')
+        }}</BigButton>
+        <BigButton class="text-base" data-testid="pin-more" @click="emit('pin', 'more')">{{
+          t('ladder.pinMore')
+        }}</BigButton>
+      </div>
+      <template v-if="pinNote">
+        <p class="mt-1 text-sm" data-testid="pinned">{{ pinNote }}</p>
+        <BigButton class="mt-1 w-full text-base" data-testid="unpin" @click="emit('pin', 'foretold')">{{
+          t('ladder.unpin')
+        }}</BigButton>
+      </template>
       <ul class="mt-2 grid grid-cols-2 gap-1.5">
         <li v-for="sign in doneSigns" :key="sign.words" class="rounded-control border border-line px-2.5 py-1.5">
           <span class="block text-[0.95rem] leading-tight font-semibold">{{ sign.words }}</span>

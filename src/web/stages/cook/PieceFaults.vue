@@ -39,7 +39,7 @@ function take(event: NewEvent): void {
 <template>
   <div class="mt-2 border-t border-line" data-testid="faults">
     <div v-if="told" class="py-2" role="status" data-testid="remedy">
-      <p class="font-semibold text-ember">{{ piece.placeId }}: {{ t(`fault.${told.fault}`) }}</p>
+      <p class="font-semibold text-ember">{{ piece.placeId }}: {{ t(`pieceFault.${told.fault}`) }}</p>
       <p>{{ remedyWords(told.remedy, piece) }}</p>
       <p v-if="told.fault === 'paleSlow' && piece.flippedAtMs !== null" class="text-sm text-soft">
         {{ t('remedy.turnAgain') }}
@@ -53,8 +53,8 @@ function take(event: NewEvent): void {
     </div>
     <Disclosure v-else v-slot="{ close }" as="div">
       <DisclosureButton class="flex min-h-14 w-full items-center justify-between text-left">
-        <span class="font-semibold">{{ t('fault.ask', { place: piece.placeId }) }}</span>
-        <span class="shrink-0 pl-2 text-sm text-bell underline">{{ t('fault.say') }}</span>
+        <span class="font-semibold">{{ t('pieceFault.ask', { place: piece.placeId }) }}</span>
+        <span class="shrink-0 pl-2 text-sm text-bell underline">{{ t('pieceFault.say') }}</span>
       </DisclosureButton>
       <DisclosurePanel class="grid grid-cols-2 gap-1.5 pb-2">
         <button
@@ -65,7 +65,7 @@ function take(event: NewEvent): void {
           :data-fault="fault"
           @click="(close(), see(fault))"
         >
-          {{ t(`fault.${fault}`) }}
+          {{ t(`pieceFault.${fault}`) }}
         </button>
       </DisclosurePanel>
     </Disclosure>

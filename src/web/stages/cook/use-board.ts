@@ -29,11 +29,16 @@ export interface Board {
   lose(piece: Piece): void;
   /** Later pieces of its batter are to be like this one, or no longer. */
   like(piece: Piece, liked: boolean): void;
+  /** Second sides of its batter take so much longer or less from now on, by the cook's word; or again as foretold. */
+  pin(piece: Piece, to: 'less' | 'more' | 'foretold'): void;
   look(step: 1 | -1): void;
 }
 
 /** Pieces of a row further apart than this are not one row, ms. */
 const ROW_SPAN_MS = 60_000;
+
+/** A second side is pinned by steps of so many seconds. */
+const PIN_STEP_S = 5;
 
 /** What hands can do on the board. Every deed is one tap and can be taken back. */
 export function useBoard(): Board {
@@ -121,6 +126,13 @@ export function useBoard(): Board {
     lose: (piece) => void store.tap([{ kind: 'failed', payload: { pieceId: piece.id } }]),
     like: ({ id, formulaId }, liked) =>
       void store.tap([{ kind: 'aim-set', payload: { formulaId, pieceId: liked ? id : null } }]),
+    pin: ({ id, formulaId, flippedAtMs }, to) => {
+      const lift = store.outlook?.forecast.pieces[id]?.lift;
+      if (flippedAtMs === null || !lift) return;
+      const steps = (lift.bestMs - flippedAtMs) / 1000 / PIN_STEP_S + (to === 'more' ? 1 : -1);
+      const seconds = to === 'foretold' ? null : PIN_STEP_S * Math.max(1, Math.round(steps));
+      void store.tap([{ kind: 'second-side-set', payload: { formulaId, seconds } }]);
+    },
     look: (step) => {
       const pieces = onPlate.value;
       if (pieces.length === 0) return;

@@ -31,8 +31,8 @@ const atPour = computed(() => told(dose.value.atPour));
 const aim = computed(() => told({ ...dose.value.atPour, value: dose.value.aim, sdLn: 0 }));
 const scale = computed(() =>
   dose.value.now.quantity === 'viscosity'
-    ? t('runs.throughCup', { cup: store.run!.pins.funnels?.[0]?.name ?? t('cup.iso4') })
-    : t('runs.onPlate', { ml: SPREAD_ML }),
+    ? t('howRuns.throughCup', { cup: store.run!.pins.funnels?.[0]?.name ?? t('cup.iso4') })
+    : t('howRuns.onPlate', { ml: SPREAD_ML }),
 );
 /** How much it thickens until then, in hundredths; a tenth is not worth a word. */
 const thickens = computed(() => Math.round((dose.value.atPour.value / dose.value.now.value - 1) * 100));
@@ -62,7 +62,7 @@ function stir(massG: number): Promise<void> {
 }
 function keep(value: number): void {
   const massG = readWeight(value);
-  error.value = massG > 0 && massG <= 100_000 ? '' : t('runs.fault.number');
+  error.value = massG > 0 && massG <= 100_000 ? '' : t('howRuns.fault.number');
   if (error.value) return;
   other.value = false;
   void stir(massG);
@@ -86,11 +86,11 @@ const pours = computed(() =>
 <template>
   <section class="mt-3 border-t border-line pt-3" data-testid="runs">
     <h3 class="text-lg font-semibold">
-      {{ t('runs.title') }} <span class="text-sm font-normal text-soft">{{ scale }}</span>
+      {{ t('howRuns.title') }} <span class="text-sm font-normal text-soft">{{ scale }}</span>
     </h3>
     <dl class="mt-1 grid grid-cols-3 gap-3">
       <div>
-        <dt class="text-sm text-soft">{{ t('runs.now') }}</dt>
+        <dt class="text-sm text-soft">{{ t('howRuns.now') }}</dt>
         <dd class="leading-tight">
           <span class="figure block text-xl" data-testid="runs-now">{{ now.figure }}</span>
           <span class="block text-sm text-soft">{{ now.between }}</span>
@@ -98,14 +98,14 @@ const pours = computed(() =>
         </dd>
       </div>
       <div>
-        <dt class="text-sm text-soft">{{ t('runs.atPour') }}</dt>
+        <dt class="text-sm text-soft">{{ t('howRuns.atPour') }}</dt>
         <dd class="leading-tight">
           <span class="figure block text-xl">{{ atPour.figure }}</span>
           <span class="block text-sm text-soft">{{ atPour.word }}</span>
         </dd>
       </div>
       <div>
-        <dt class="text-sm text-soft">{{ t('runs.wanted') }}</dt>
+        <dt class="text-sm text-soft">{{ t('howRuns.wanted') }}</dt>
         <dd class="leading-tight">
           <span class="figure block text-xl text-leaf">{{ aim.figure }}</span>
           <span class="block text-sm text-soft">{{ aim.word }}</span>
@@ -113,29 +113,29 @@ const pours = computed(() =>
       </div>
     </dl>
     <p class="mt-1 text-sm text-soft">
-      {{ lot.readings.length ? tn('runs.measured', lot.readings.length) : t('runs.guess') }}
-      <template v-if="thickens >= 5">{{ t('runs.thicker', { n: thickens }) }}</template>
+      {{ lot.readings.length ? tn('howRuns.measured', lot.readings.length) : t('howRuns.guess') }}
+      <template v-if="thickens >= 5">{{ t('howRuns.thicker', { n: thickens }) }}</template>
     </p>
 
-    <p v-if="dose.what === 'nothing'" class="mt-2 font-semibold text-leaf" role="status">{{ t('runs.right') }}</p>
+    <p v-if="dose.what === 'nothing'" class="mt-2 font-semibold text-leaf" role="status">{{ t('howRuns.right') }}</p>
     <div v-else class="mt-2" data-testid="dose">
       <p v-if="unsure" class="text-soft" role="status">
-        {{ t(`runs.unsure.${dose.what}`, { what: what.toLowerCase(), all: weight(dose.massG) }) }}
+        {{ t(`howRuns.unsure.${dose.what}`, { what: what.toLowerCase(), all: weight(dose.massG) }) }}
       </p>
       <p v-else class="font-semibold text-ember" role="status">
         {{
-          t(`runs.${dose.what}`, {
+          t(`howRuns.${dose.what}`, {
             ...{ what, all: weight(dose.massG) },
             ...{ low: weight(dose.lowG), high: weight(dose.highG) },
           })
         }}
-        <span v-if="dose.nowG < dose.massG" class="font-normal">{{ t('runs.first') }}</span>
+        <span v-if="dose.nowG < dose.massG" class="font-normal">{{ t('howRuns.first') }}</span>
       </p>
     </div>
     <NumberPad
       v-if="other"
       class="mt-2 max-w-sm rounded-control bg-mist p-3"
-      :label="t('runs.otherLabel', { name: what.toLowerCase(), unit })"
+      :label="t('howRuns.otherLabel', { name: what.toLowerCase(), unit })"
       :start="start"
       :error="error || undefined"
       @keep="keep"
@@ -143,34 +143,34 @@ const pours = computed(() =>
     />
     <div v-else class="mt-2 flex flex-wrap gap-2">
       <BigButton v-if="dose.what !== 'nothing' && !unsure" class="flex-1" @click="stir(nowG)">{{
-        t('runs.stir', { amount: weight(nowG) })
+        t('howRuns.stir', { amount: weight(nowG) })
       }}</BigButton>
-      <BigButton class="flex-1" @click="other = true">{{ t('runs.other') }}</BigButton>
+      <BigButton class="flex-1" @click="other = true">{{ t('howRuns.other') }}</BigButton>
     </div>
-    <p v-if="given.length" class="mt-1 text-sm text-soft">{{ t('runs.given', { list: given.join(', ') }) }}</p>
+    <p v-if="given.length" class="mt-1 text-sm text-soft">{{ t('howRuns.given', { list: given.join(', ') }) }}</p>
     <TakeBack :formula-id="lot.formulaId" :lot="lot.number" />
 
     <Disclosure as="div" class="mt-1">
-      <DisclosureButton class="min-h-14 text-lg text-bell underline">{{ t('runs.measure') }}</DisclosureButton>
+      <DisclosureButton class="min-h-14 text-lg text-bell underline">{{ t('howRuns.measure') }}</DisclosureButton>
       <DisclosurePanel class="rounded-control bg-mist p-3" v-slot="{ close }">
         <MeasureForm :lot="lot" :body="body" :density="density" :aim="dose.aim" @kept="close()" />
       </DisclosurePanel>
     </Disclosure>
 
     <div v-if="pours.length" class="mt-1 border-t border-line pt-2 text-sm" data-testid="effects">
-      <h4 class="font-semibold">{{ t('runs.effect') }}</h4>
+      <h4 class="font-semibold">{{ t('howRuns.effect') }}</h4>
       <p v-for="[name, effect] in pours" :key="name">
-        <span class="text-soft">{{ t(`runs.${name}`) }}:</span>
+        <span class="text-soft">{{ t(`howRuns.${name}`) }}:</span>
         {{
           effect.cover === null
-            ? t('runs.disc', {
+            ? t('howRuns.disc', {
                 across: number(effect.disc.diameterMm / 10, 1),
                 thick: number(effect.disc.thicknessMm, 1),
               })
-            : t('runs.film', { n: Math.round(effect.cover * 100), thick: number(effect.disc.thicknessMm, 1) })
-        }}, {{ t('runs.firstSide', { s: Math.round(effect.firstSideS) }) }}.
+            : t('howRuns.film', { n: Math.round(effect.cover * 100), thick: number(effect.disc.thicknessMm, 1) })
+        }}, {{ t('howRuns.firstSide', { s: Math.round(effect.firstSideS) }) }}.
       </p>
-      <p v-if="colder" class="text-ember">{{ t('runs.cold', colder) }}</p>
+      <p v-if="colder" class="text-ember">{{ t('howRuns.cold', colder) }}</p>
     </div>
   </section>
 </template>

@@ -64,7 +64,7 @@ function keep(reading: ConsistencyReading): void {
     estimateOf(reading, props.body.type, props.density, funnels.value);
   } catch (fault) {
     if (!(fault instanceof ConsistencyFault)) throw fault;
-    error.value = t(`runs.fault.${fault.code}`, { bound: fault.bound === null ? '' : number(fault.bound) });
+    error.value = t(`howRuns.fault.${fault.code}`, { bound: fault.bound === null ? '' : number(fault.bound) });
     return;
   }
   error.value = '';
@@ -74,12 +74,12 @@ function keep(reading: ConsistencyReading): void {
   emit('kept');
 }
 function keepSeconds(seconds: number): void {
-  if (!(seconds > 0 && seconds <= 3600)) error.value = t('runs.fault.number');
+  if (!(seconds > 0 && seconds <= 3600)) error.value = t('howRuns.fault.number');
   else if (method.value === 'cup') keep({ method: 'cup', cup: cup.value, seconds });
   else keep({ method: 'funnel', funnelId: funnelId.value, seconds });
 }
 function keepSpread(diameterMm: number): void {
-  if (!(diameterMm > 0 && diameterMm <= 1000)) error.value = t('runs.fault.number');
+  if (!(diameterMm > 0 && diameterMm <= 1000)) error.value = t('howRuns.fault.number');
   else keep({ method: 'spread', volumeMl: SPREAD_ML, diameterMm });
 }
 </script>
@@ -88,8 +88,8 @@ function keepSpread(diameterMm: number): void {
   <div class="flex flex-col gap-3">
     <ChoiceChips
       v-model="method"
-      :label="t('runs.method.label')"
-      :options="methods.map((value) => ({ value, label: t(`runs.method.${value}`) }))"
+      :label="t('howRuns.method.label')"
+      :options="methods.map((value) => ({ value, label: t(`howRuns.method.${value}`) }))"
       @update:model-value="error = ''"
     />
     <p v-if="error" class="font-semibold text-ember" role="alert">{{ error }}</p>
@@ -99,45 +99,50 @@ function keepSpread(diameterMm: number): void {
       }}</BigButton>
     </div>
     <template v-else-if="method === 'spread'">
-      <p>{{ t('runs.spread.lead', { ml: SPREAD_ML }) }}</p>
-      <NumberPad class="max-w-sm" :label="t('runs.spread.diameter')" @keep="keepSpread" @leave="method = 'texture'" />
+      <p>{{ t('howRuns.spread.lead', { ml: SPREAD_ML }) }}</p>
+      <NumberPad
+        class="max-w-sm"
+        :label="t('howRuns.spread.diameter')"
+        @keep="keepSpread"
+        @leave="method = 'texture'"
+      />
     </template>
     <template v-else-if="method === 'funnel' && !funnels.length">
-      <p>{{ t('runs.drain.noFunnel') }}</p>
+      <p>{{ t('howRuns.drain.noFunnel') }}</p>
     </template>
     <template v-else>
       <ChoiceField
         v-if="method === 'cup'"
         v-model="cup"
-        :label="t('runs.drain.which')"
+        :label="t('howRuns.drain.which')"
         :options="DRAIN_CUP_IDS.map((value) => ({ value, label: t(`cup.${value}`) }))"
       />
       <ChoiceField
         v-else
         v-model="funnelId"
-        :label="t('runs.drain.whichFunnel')"
+        :label="t('howRuns.drain.whichFunnel')"
         :options="funnels.map(({ id, name }) => ({ value: id, label: name }))"
       />
       <p>
-        {{ t('runs.drain.lead') }}
-        <template v-if="aimS !== null">{{ t('runs.drain.aim', { n: number(aimS) }) }}</template>
+        {{ t('howRuns.drain.lead') }}
+        <template v-if="aimS !== null">{{ t('howRuns.drain.aim', { n: number(aimS) }) }}</template>
       </p>
       <BigButton v-if="beganMs === null && stoppedS === null" look="say" @click="letGo">{{
-        t('runs.drain.start')
+        t('howRuns.drain.start')
       }}</BigButton>
       <BigButton v-else-if="runningS !== null" look="say" @click="breaks"
-        ><span class="figure text-3xl">{{ number(runningS, 0) }} s</span> {{ t('runs.drain.stop') }}</BigButton
+        ><span class="figure text-3xl">{{ number(runningS, 0) }} s</span> {{ t('howRuns.drain.stop') }}</BigButton
       >
       <div v-else class="grid grid-cols-2 gap-2">
-        <BigButton @click="letGo">{{ t('runs.drain.again') }}</BigButton>
+        <BigButton @click="letGo">{{ t('howRuns.drain.again') }}</BigButton>
         <BigButton look="say" @click="keepSeconds(stoppedS!)"
-          >{{ t('runs.keep') }}: {{ number(stoppedS!, 1) }} s</BigButton
+          >{{ t('howRuns.keep') }}: {{ number(stoppedS!, 1) }} s</BigButton
         >
       </div>
       <NumberPad
         v-if="beganMs === null && stoppedS === null"
         class="max-w-sm"
-        :label="t('runs.drain.seconds')"
+        :label="t('howRuns.drain.seconds')"
         @keep="keepSeconds"
         @leave="method = 'texture'"
       />

@@ -63,7 +63,7 @@ export function consistencyWords(
   const [from, to] = thin ? [low, high] : [high, low];
   return {
     word,
-    figure: t(thin ? 'runs.seconds' : 'runs.across', { n: shown(read(estimate.value)) }),
-    between: t('runs.between', { low: shown(read(from)), high: shown(read(to)) }),
+    figure: t(thin ? 'howRuns.seconds' : 'howRuns.across', { n: shown(read(estimate.value)) }),
+    between: t('howRuns.between', { low: shown(read(from)), high: shown(read(to)) }),
   };
 }

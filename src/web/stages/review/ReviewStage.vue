@@ -136,7 +136,7 @@ async function keepNote(): Promise<void> {
                         t('review.lost')
                       }}</span
                       ><span v-if="record.faults.length" class="block text-sm font-normal text-soft">{{
-                        record.faults.map((fault) => t(`fault.${fault}`)).join(', ')
+                        record.faults.map((fault) => t(`pieceFault.${fault}`)).join(', ')
                       }}</span>
                     </td>
                     <td>{{ record.predictedFirstS === null ? '–' : stretch(record.predictedFirstS) }}</td>

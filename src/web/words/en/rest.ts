@@ -1,6 +1,6 @@
 /** Words of a mixed lot: how it runs, its rest, the tasks beside it, what is printed of it. */
 export const rest = {
-  runs: {
+  howRuns: {
     title: 'How it runs',
     now: 'Now',
     atPour: 'At the pour',

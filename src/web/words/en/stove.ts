@@ -10,6 +10,7 @@ export const stove = {
     'cue-seen': 'what was seen on',
     'turn-judged': 'the verdict on',
     'aim-set': 'the aim at',
+    'second-side-set': 'the pinned second side',
     'fault-seen': 'the fault of',
     'reading-taken': 'the colour judged',
     'lot-thinned': 'thinning',
@@ -82,6 +83,11 @@ export const stove = {
     springs: 'springs back',
     coloured: 'has its colour',
     coldest: 'inside at the lift about {temperature}',
+    pinLess: '5 s less',
+    pinMore: '5 s more',
+    pinned: 'Pinned by you. Foretold is {time}.',
+    pinnedShort: 'Pinned by you. It is done inside only from {time}.',
+    unpin: 'As foretold again',
     likeThis: 'Make them like {place}',
     likeNoLonger: 'No longer like {place}',
     like: 'Aimed to come out like {place}.',
@@ -90,7 +96,7 @@ export const stove = {
     tooHotAlways: 'It darkens before it sets at any heat: pour thinner.',
     none: 'Nothing is on a plate.',
   },
-  fault: {
+  pieceFault: {
     ask: 'Something wrong with {place}?',
     say: 'say what',
     darkRaw: 'dark outside, raw inside',
