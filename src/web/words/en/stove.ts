@@ -92,7 +92,7 @@ export const stove = {
     likeNoLonger: 'No longer like {place}',
     like: 'Aimed to come out like {place}.',
     lost: '{place} is lost',
-    tooHot: 'Too hot: it darkens before it sets. At {temperature} or less there is a moment to flip it.',
+    tooHot: 'Too hot: it darkens before it sets. Poured at {temperature} or less it has a moment to flip.',
     tooHotAlways: 'It darkens before it sets at any heat: pour thinner.',
     none: 'Nothing is on a plate.',
   },
