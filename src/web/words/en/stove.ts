@@ -10,7 +10,7 @@ export const stove = {
     'cue-seen': 'what was seen on',
     'turn-judged': 'the verdict on',
     'aim-set': 'the aim at',
-    'second-side-set': 'the pinned second side',
+    'second-side-set': 'the pin',
     'fault-seen': 'the fault of',
     'reading-taken': 'the colour judged',
     'lot-thinned': 'thinning',
