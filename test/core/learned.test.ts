@@ -18,7 +18,7 @@ import { readKitchen, readRehearsalRun, rehearse, toldRun, type RehearsalResult 
 import { fold } from '#core/run';
 import { GRIDDLE } from '#demo';
 import { frozenKitchens } from '../../scripts/lib/rehearsals.ts';
-import { CAKES, GRIDDLE_ID, PINS, numbered, writer } from './fixtures.ts';
+import { CAKES, GRIDDLE_ID, PINS, id, numbered, writer } from './fixtures.ts';
 import { cake } from './pieces.ts';
 
 const FADES = { usualSd: 0.12, halfLifeDays: 90, morningSd: 0.05 };
@@ -107,6 +107,24 @@ describe('two mornings in a kitchen whose batter browns slowly', () => {
     const after = fold({ pins, rehearsal: false }, first.events, [told]);
     expect(after.learned).toEqual(learned);
     expect(unrecordedLearning(pins, after, atMs, tables)).toBeNull();
+  });
+
+  it('leaves out what cannot be kept instead of failing: a burner that was turned more often than is kept', () => {
+    const { pins, stationIds } = toldRun(kitchen, run);
+    const [station, look] = [stationIds[0]!, first.events.find(({ kind }) => kind === 'reading-taken')!];
+    const fidgets = Array.from({ length: 70 }, (_, n) =>
+      writer(look.deviceAtMs - 200_000 + n * 1000)('burner-turned', {
+        stationId: station,
+        zoneId: 'A',
+        mark: 1 + (n % 7),
+      }),
+    ).map((each, n) => ({ ...each, id: id(0x9000 + n), simAtMs: each.deviceAtMs }));
+    const log = numbered(
+      [first.events[0]!, ...fidgets, ...first.events.slice(1)].map(({ seq: _seq, ...each }) => each),
+    );
+    const state = fold({ pins, rehearsal: false }, log);
+    const atMs = Math.max(...log.map(({ deviceAtMs }) => deviceAtMs));
+    expect(unrecordedLearning(pins, state, atMs, tables)!.readings.map(({ zoneId }) => zoneId)).toEqual(['B']);
   });
 
   it('pins what a run before it left, by formula and station', () => {

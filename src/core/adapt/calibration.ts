@@ -64,14 +64,12 @@ export function calibrated(
     .filter((each) => each.zoneId === zoneId && each.burnerId === zone.burnerId && each.reading.method !== 'piece')
     .sort((a, b) => a.atMs - b.atMs);
   const thermal = zoneThermal(station, zone);
-  let record: PlateRecord | undefined;
-  const sightings = own.map((each) => {
-    record = recordOf(station, each, record);
-    return surfaceSeen(each.reading as PlateReading, station, each.roomC, {
+  const sightings = own.map((each) =>
+    surfaceSeen(each.reading as PlateReading, station, each.roomC, {
       ...{ atS: each.atMs / 1000, spot: each.spot, key: JSON.stringify(each) },
-      expected: expectedAt(station, zoneId, each, record),
-    });
-  });
+      expected: rememberedAt(station, zoneId, each),
+    }),
+  );
   const latestS = sightings.at(-1)?.atS ?? 0;
   const roomC = own.at(-1)?.roomC ?? USUAL_ROOM_C;
   const spreadC = spotSpreadC(patternOf(station, roomC).unevenC);
@@ -84,6 +82,23 @@ export function calibrated(
   };
 }
 
+/**
+ * What was expected of a reading, worked out once: following a plate takes some tens of milliseconds, and every run asks
+ * anew of all readings that are kept.
+ */
+function rememberedAt(station: StationBody, zoneId: string, reading: CalibrationReading): Expected {
+  const { turns, roomC, spot } = reading;
+  const key = JSON.stringify([station, zoneId, turns, roomC, spot]);
+  let expected = EXPECTED.get(key);
+  if (!expected) {
+    if (EXPECTED.size >= MOST_EXPECTED) EXPECTED.delete(EXPECTED.keys().next().value!);
+    EXPECTED.set(key, (expected = expectedAt(station, zoneId, reading)));
+  }
+  return expected;
+}
+const EXPECTED = new Map<string, Expected>();
+const MOST_EXPECTED = 600;
+
 /** How long before a reading its plate was lit, s. */
 function litForS({ turns }: CalibrationReading): number {
   return Math.max(2, ...turns.map(({ beforeS }) => beforeS));
@@ -93,7 +108,7 @@ function litForS({ turns }: CalibrationReading): number {
  * The plate as it was heated up to a reading, in two dimensions: a burner turned up warms its own place first, by far
  * more than its zone. How its neighbours stood is not known; they are taken to have been turned alike.
  */
-function recordOf(station: StationBody, reading: CalibrationReading, earlier: PlateRecord | undefined): PlateRecord {
+function recordOf(station: StationBody, reading: CalibrationReading): PlateRecord {
   const litS = litForS(reading);
   const { turns, roomC } = reading;
   const stretch = {
@@ -102,11 +117,11 @@ function recordOf(station: StationBody, reading: CalibrationReading, earlier: Pl
       turns.map(({ beforeS, mark }) => ({ atS: litS - beforeS, zoneId: id, mark })),
     ),
   };
-  return plateRecord([stretch], [], roomC, {}, earlier);
+  return plateRecord([stretch], [], roomC);
 }
 
 /** What the plain plate model expected where and when a reading was taken. */
-function expectedAt(station: StationBody, zoneId: string, reading: CalibrationReading, record: PlateRecord): Expected {
+function expectedAt(station: StationBody, zoneId: string, reading: CalibrationReading): Expected {
   const zone = station.zones.find((candidate) => candidate.id === zoneId)!;
   const { turns, roomC, spot } = reading;
   const litS = litForS(reading);
@@ -118,5 +133,6 @@ function expectedAt(station: StationBody, zoneId: string, reading: CalibrationRe
     startS: 0,
     endS: litS,
   });
+  const record = recordOf(station, reading);
   return { modelC: spot ? record.at(litS, spot) : record.zoneC(litS, zoneId), share: shareAt(track, litS) };
 }

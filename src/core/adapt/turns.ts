@@ -1,4 +1,4 @@
-import { flipSignsAt, goodBest, goodFrom, goodUntil, type TimelineTable, type Turn } from '#core/piece';
+import { flipSignsAt, goodBest, goodFrom, goodUntil, type FlipSigns, type TimelineTable, type Turn } from '#core/piece';
 import { cueSdLn, ownTurnSdLn } from './cue-spread.ts';
 import { BROWNING_PACES, ERRORS, TIMES, updated, type Posterior } from './grid.ts';
 import { WRONG_TAP, ZONE_ITSELF, surfaceOf, type Expected } from './posterior.ts';
@@ -17,15 +17,7 @@ export function withNotYet(
 ): Posterior {
   const signs = ERRORS.map((error) => flipSignsAt(table, surfaceOf(expected, spot, error)));
   return updated(prior, (e, t, b) => {
-    const { holdsS, signS, brownS, darkS, elseS } = signs[e]!;
-    const [time, browning] = [TIMES[t]!, BROWNING_PACES[b]!];
-    const expectedS = goodBest(
-      times(holdsS, time),
-      times(signS, time),
-      times(brownS, 1 / browning),
-      times(darkS, 1 / browning),
-      elseS * time,
-    );
+    const expectedS = bestAt(signs[e]!, TIMES[t]!, BROWNING_PACES[b]!);
     const sd = expectedS * cueSdLn('holesStay', expectedS, 1);
     return normalCdf((expectedS - observedS) / sd) + WRONG_TAP;
   });
@@ -42,13 +34,11 @@ export function withTurn(
 ): Posterior {
   const signs = ERRORS.map((error) => flipSignsAt(table, surfaceOf(expected, spot, error)));
   const sd = max(TURN_SD.leastS, TURN_SD.share * afterS);
-  // moment by moment: no object is made for each of the grid's cells
   return updated(prior, (e, t, b) => {
-    const { holdsS, signS, brownS, darkS, elseS } = signs[e]!;
     const [time, browning] = [TIMES[t]!, BROWNING_PACES[b]!];
-    const holds = times(holdsS, time);
-    const dark = times(darkS, 1 / browning);
-    const best = goodBest(holds, times(signS, time), times(brownS, 1 / browning), dark, elseS * time);
+    const holds = times(signs[e]!.holdsS, time);
+    const dark = times(signs[e]!.darkS, 1 / browning);
+    const best = bestAt(signs[e]!, time, browning);
     const from = goodFrom(holds, dark, best);
     const early = normalCdf((from - afterS) / sd);
     const late = normalCdf((afterS - goodUntil(from, holds, dark, best)) / sd);
@@ -72,15 +62,7 @@ export function withOwnTurn(
   const signs = ERRORS.map((error) => flipSignsAt(table, surfaceOf(expected, spot, error)));
   const sd = ownTurnSdLn(nth);
   return updated(prior, (e, t, b) => {
-    const { holdsS, signS, brownS, darkS, elseS } = signs[e]!;
-    const [time, browning] = [TIMES[t]!, BROWNING_PACES[b]!];
-    const best = goodBest(
-      times(holdsS, time),
-      times(signS, time),
-      times(brownS, 1 / browning),
-      times(darkS, 1 / browning),
-      elseS * time,
-    );
+    const best = bestAt(signs[e]!, TIMES[t]!, BROWNING_PACES[b]!);
     const z = log(afterS / best) / sd;
     return exp(-0.5 * z * z) + OWN_TURN_SLIP;
   });
@@ -88,6 +70,17 @@ export function withOwnTurn(
 
 /** A turn for another reason than the piece's look, against one at its best. Assumed. */
 const OWN_TURN_SLIP = 0.02;
+
+/** The best flip of signs at a pace, moment by moment: no object is made for each of the grid's cells. */
+function bestAt({ holdsS, signS, brownS, darkS, elseS }: FlipSigns, time: number, browning: number): number {
+  return goodBest(
+    times(holdsS, time),
+    times(signS, time),
+    times(brownS, 1 / browning),
+    times(darkS, 1 / browning),
+    elseS * time,
+  );
+}
 
 /** A moment so many times as late; what never comes never does. */
 function times(moment: number | undefined, factor: number): number | undefined {

@@ -1,5 +1,6 @@
 import * as v from 'valibot';
 import { fadedBatter, type BatterKnown, type Estimate } from '#core/adapt';
+import { CalibrationReadingSchema } from '#core/plate';
 import { MODEL_VERSION, PAYLOADS, pinnedStation, zoneKey, type Payload, type Pins, type RunState } from '#core/run';
 import { calibrationPins } from './calibration-pins.ts';
 import { zonesOf } from './forecast.ts';
@@ -53,15 +54,15 @@ function readingsOf(pins: Pins, state: RunState, stationId: string): LearnedRead
     if (!zone || zone.assumed || zone.swaps.length > 0) return [];
     return zone.readings.flatMap(({ eventId: _eventId, atMs, spot, ...reading }) => {
       const turns = zone.turns.filter((turn) => turn.atMs <= atMs);
-      if (reading.method === 'piece' || atMs > firstPourMs || turns.length === 0) return [];
-      return [
-        {
-          ...{ stationId, atMs, zoneId, reading, roomC: pins.roomC },
-          turns: turns.map((turn) => ({ beforeS: Math.round((atMs - turn.atMs) / 1000), mark: turn.mark })),
-          ...(burnerId ? { burnerId } : {}),
-          ...(spot ? { spot } : {}),
-        },
-      ];
+      if (reading.method === 'piece' || atMs > firstPourMs) return [];
+      const look = {
+        ...{ stationId, atMs, zoneId, reading, roomC: pins.roomC },
+        turns: turns.map((turn) => ({ beforeS: Math.round((atMs - turn.atMs) / 1000), mark: turn.mark })),
+        ...(burnerId ? { burnerId } : {}),
+        ...(spot ? { spot } : {}),
+      };
+      // a plate that was not lit yet, or turned for hours, tells nothing that can be kept
+      return v.is(CalibrationReadingSchema, look) ? [look] : [];
     });
   });
 }
