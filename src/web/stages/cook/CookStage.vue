@@ -101,7 +101,9 @@ key('[', () => board.look(-1));
 key(']', () => board.look(1));
 key('l', () => {
   const piece = looked.value;
-  if (piece) board.like(piece, piece.flippedAtMs !== null && store.state!.aims.get(piece.formulaId) !== piece.id);
+  const model = piece && store.state!.aims.get(piece.formulaId);
+  const likes = piece?.flippedAtMs != null && model !== piece.id;
+  if (piece && (likes || model)) board.like(piece, likes); // nothing to let go is no tap
 });
 key('-', () => looked.value && board.pin(looked.value, 'less'));
 key('+', () => looked.value && board.pin(looked.value, 'more'));
