@@ -1,6 +1,8 @@
+import { randomUUID } from 'node:crypto';
 import { expect, type Page } from '@playwright/test';
 import axe from 'axe-core';
 import { DEMO_PEOPLE } from '../src/demo/people.ts';
+import type { Payload } from '../src/core/run/index.ts';
 import type { RunWithEvents } from '../src/contract/index.ts';
 
 /** Signs in through the real page. */
@@ -43,6 +45,27 @@ export async function cookNow(page: Page): Promise<string> {
   await page.waitForURL('**/cook');
   await settled(page);
   return page.url().split('/')[4]!;
+}
+
+/** The formula of a run that is cooked now, and its plate. */
+export async function cookedOn(page: Page, runId: string): Promise<{ formulaId: string; stationId: string }> {
+  const brief = (await logOf(page, runId)).find(({ kind }) => kind === 'brief-set')!.payload as Payload<'brief-set'>;
+  const { formulaId, stationIds } = brief.items[0]!;
+  return { formulaId, stationId: stationIds[0]! };
+}
+
+/** Taps of another device, each so long ago. */
+export async function tapElsewhere(
+  page: Page,
+  runId: string,
+  taps: readonly { readonly kind: string; readonly agoS: number; readonly payload: object }[],
+): Promise<void> {
+  const deviceId = randomUUID();
+  const events = taps.map(({ kind, agoS, payload }) => ({
+    ...{ id: randomUUID(), tapId: randomUUID(), deviceId, kind, v: 1, payload },
+    ...{ deviceAtMs: Date.now() - agoS * 1000, offsetMs: 0, offsetSpreadMs: 5 },
+  }));
+  expect((await page.request.post(`/api/runs/${runId}/events`, { data: { events } })).status()).toBe(200);
 }
 
 export async function stage(page: Page, name: string): Promise<void> {

@@ -1,19 +1,19 @@
 import { randomUUID } from 'node:crypto';
 import { expect, test, type Page } from '@playwright/test';
-import type { Payload } from '../src/core/run/index.ts';
-import { cookNow, logOf, settled, signIn } from './app.ts';
+import { cookNow, cookedOn, logOf, settled, signIn, tapElsewhere } from './app.ts';
 
 /** A run that is cooked now, with pieces that were poured a while ago and never tapped since. */
 async function pouredAgo(page: Page, pieces: readonly { placeId: string; agoS: number }[]): Promise<string> {
   const runId = await cookNow(page);
-  const brief = (await logOf(page, runId)).find(({ kind }) => kind === 'brief-set')!.payload as Payload<'brief-set'>;
-  const { formulaId, stationIds } = brief.items[0]!;
-  const events = pieces.map(({ placeId, agoS }) => ({
-    ...{ id: randomUUID(), tapId: randomUUID(), deviceId: randomUUID(), kind: 'poured', v: 1 },
-    ...{ deviceAtMs: Date.now() - agoS * 1000, offsetMs: 0, offsetSpreadMs: 5 },
-    payload: { pieceId: randomUUID(), formulaId, stationId: stationIds[0], placeId, volumeMl: 75 },
-  }));
-  expect((await page.request.post(`/api/runs/${runId}/events`, { data: { events } })).status()).toBe(200);
+  const { formulaId, stationId } = await cookedOn(page, runId);
+  await tapElsewhere(
+    page,
+    runId,
+    pieces.map(({ placeId, agoS }) => ({
+      ...{ kind: 'poured', agoS },
+      payload: { pieceId: randomUUID(), formulaId, stationId, placeId, volumeMl: 75 },
+    })),
+  );
   return runId;
 }
 const deeds = async (page: Page, runId: string) =>

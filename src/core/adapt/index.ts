@@ -34,5 +34,6 @@ export { ownLnTime, type OwnCue } from './own-pace.ts';
 export { atWork, spotField, spotSpreadC, type Askew, type SpotGuess, type SpotReading } from './spots.ts';
 export { surfaceLikelihood, type PlateReading, type SurfaceLikelihood } from './surface-likelihood.ts';
 export { colourTimes, lightnessAfter, timeToLightness, type Underside } from './underside.ts';
+export { secondSides, type SecondSideSeen, type SecondSides } from './second-sides.ts';
 export { surestFlip } from './surest-flip.ts';
 export { withNotYet, withOwnTurn, withTurn } from './turns.ts';

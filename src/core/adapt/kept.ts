@@ -12,6 +12,8 @@ export interface Estimate {
 export interface BatterKnown {
   readonly lnTime: Estimate;
   readonly lnBrowning: Estimate;
+  /** Ln of how much longer its second sides take; nothing when nobody told anything of them. */
+  readonly lnSecond?: Estimate | undefined;
 }
 
 /** How a kept figure fades: towards what is usual, by half in so many days; and mornings differ by so much. */
@@ -21,8 +23,8 @@ export interface Fading {
   readonly morningSd: number;
 }
 
-/** Prior spreads of a batter and the hands that mixed it, ln: its times and its browning. Assumed, from the spread of the trade's ranges. */
-export const PRIOR_SD = { lnTime: 0.12, lnBrowning: 0.25 } as const;
+/** Prior spreads of a batter and the hands that mixed it, ln: its times, its browning and its second sides. Assumed, from the spread of the trade's ranges. */
+export const PRIOR_SD = { lnTime: 0.12, lnBrowning: 0.25, lnSecond: 0.15 } as const;
 
 /**
  * Flour, hands and milk change within seasons; a morning's own part is a fifth of how batters vary. Assumed.
@@ -30,6 +32,7 @@ export const PRIOR_SD = { lnTime: 0.12, lnBrowning: 0.25 } as const;
 export const BATTER_FADES = {
   lnTime: { usualSd: PRIOR_SD.lnTime, halfLifeDays: 90, morningSd: 0.05 },
   lnBrowning: { usualSd: PRIOR_SD.lnBrowning, halfLifeDays: 90, morningSd: 0.11 },
+  lnSecond: { usualSd: PRIOR_SD.lnSecond, halfLifeDays: 90, morningSd: 0.07 },
 } as const satisfies Record<keyof BatterKnown, Fading>;
 
 /**
@@ -43,10 +46,11 @@ export function fadedEstimate({ mean, sd }: Estimate, days: number, fades: Fadin
 }
 
 /** A batter as it was known, some days later. */
-export function fadedBatter({ lnTime, lnBrowning }: BatterKnown, days: number): BatterKnown {
+export function fadedBatter({ lnTime, lnBrowning, lnSecond }: BatterKnown, days: number): BatterKnown {
   return {
     lnTime: fadedEstimate(lnTime, days, BATTER_FADES.lnTime),
     lnBrowning: fadedEstimate(lnBrowning, days, BATTER_FADES.lnBrowning),
+    ...(lnSecond ? { lnSecond: fadedEstimate(lnSecond, days, BATTER_FADES.lnSecond) } : {}),
   };
 }
 
@@ -57,7 +61,7 @@ export const UNKNOWN_BATTER: Float64Array = batterOf({
 });
 
 /** One weight for each pair of time and browning; the two are taken to know nothing of each other. */
-export function batterOf({ lnTime, lnBrowning }: BatterKnown): Float64Array {
+export function batterOf({ lnTime, lnBrowning }: Pick<BatterKnown, 'lnTime' | 'lnBrowning'>): Float64Array {
   return scaledToOne(
     Float64Array.from({ length: OF_BATTER }, (_, i) => {
       const time = LN_TIME.from + LN_TIME.step * floor(i / LN_BROWNING.count);

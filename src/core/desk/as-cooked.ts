@@ -1,9 +1,7 @@
-import { appearanceAt, type Appearance, type Appearances } from '#core/piece';
-import { zoneKey, type Piece, type Pins, type RunState } from '#core/run';
-import { tableFor, type TableCache } from './tables.ts';
-import { surfaceModel } from './surface-model.ts';
-import { pieceBelieved } from './piece-forecast.ts';
-import { zoneBelief } from './zone-belief.ts';
+import { appearanceAt, appearancesAt, type Appearance, type Appearances } from '#core/piece';
+import type { Piece, Pins, RunState } from '#core/run';
+import { believedZones, goesBy } from './forecast.ts';
+import type { TableCache } from './tables.ts';
 
 /** What a piece came off looking like, as far as the desk knows its plate and its times. */
 export interface CookedPiece {
@@ -19,27 +17,12 @@ export function asCooked(
   nowMs: number,
   tables: TableCache,
 ): CookedPiece[] {
-  const models = new Map<string, ReturnType<typeof surfaceModel>>();
-  const beliefs = new Map<string, ReturnType<typeof zoneBelief>>();
-  return liftedOf(state, formulaId).map((piece) => {
-    const { stationId, zoneId, pouredAtMs } = piece;
-    const key = zoneKey(stationId, zoneId);
-    const table = tableFor(pins, state, piece, tables, pouredAtMs);
-    const model = models.get(key) ?? surfaceModel(pins, state, stationId, zoneId, nowMs);
-    models.set(key, model);
-    const believed =
-      beliefs.get(key) ??
-      zoneBelief(
-        pins,
-        state,
-        state.zones.get(key) ?? piece,
-        formulaId,
-        model,
-        (_id, of) => (of ? tableFor(pins, state, of, tables, of.pouredAtMs) : table),
-        nowMs,
-      );
-    beliefs.set(key, believed);
-    return cookedPiece(piece, pieceBelieved(pins, state, piece, table, model, believed).timeline.appearances);
+  const lifted = liftedOf(state, formulaId);
+  const stationIds = [...new Set(lifted.map(({ stationId }) => stationId))];
+  const zones = believedZones(pins, state, formulaId, stationIds, nowMs, tables);
+  return lifted.flatMap((piece) => {
+    const appearances = goesBy(pins, state, piece, zones, tables, appearancesAt);
+    return appearances ? [cookedPiece(piece, appearances)] : [];
   });
 }
 

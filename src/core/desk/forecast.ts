@@ -1,8 +1,10 @@
-import type { TimelineTable } from '#core/piece';
+import type { SecondSides } from '#core/adapt';
+import { pieceAt, timelineAt, type Pace, type TimelineTable } from '#core/piece';
 import type { Zone } from '#core/plate';
 import { zoneKey, type Piece, type Pins, type RunState } from '#core/run';
 import { aimFrom, type Aim } from './aim.ts';
 import { pieceBelieved, pieceForecast, type PieceForecast } from './piece-forecast.ts';
+import { secondSidesTold } from './second-side.ts';
 import { stationNow } from './station-now.ts';
 import { surfaceModel, type SurfaceModel } from './surface-model.ts';
 import { tableFor, type TableCache } from './tables.ts';
@@ -24,21 +26,36 @@ export function forecast(pins: Pins, state: RunState, nowMs: number, tables: Tab
   const pieces: Record<string, PieceForecast> = {};
   const zones: ZoneForecast[] = [];
   for (const { formulaId, stationIds } of state.brief?.items ?? []) {
-    const ofZones = zonesOf(pins, state, formulaId, stationIds, nowMs, tables);
-    const beliefs = ofZones.map(({ own }) => own);
-    const aim = aimAt(pins, state, formulaId, ofZones, tables);
-    for (const stationId of stationIds) {
-      for (const { zone, table, model, own: alone } of ofZones.filter((each) => each.stationId === stationId)) {
-        const believed = withElsewhere(alone, beliefs, batterBefore(pins, formulaId));
-        zones.push(zoneForecast(pins, state, { formulaId, stationId, zoneId: zone.id }, table, model, believed, nowMs));
-        for (const piece of piecesOn(state, stationId, zone.id, formulaId)) {
-          const ofPiece = tableFor(pins, state, piece, tables, piece.pouredAtMs);
-          pieces[piece.id] = pieceForecast(pins, state, piece, ofPiece, model, believed, aim);
-        }
+    const ofZones = believedZones(pins, state, formulaId, stationIds, nowMs, tables);
+    const ofBatter = {
+      aim: aimAt(pins, state, formulaId, ofZones, tables),
+      seconds: secondSidesBy(pins, state, formulaId, ofZones, tables),
+    };
+    for (const { stationId, zone, table, model, believed } of ofZones) {
+      zones.push(zoneForecast(pins, state, { formulaId, stationId, zoneId: zone.id }, table, model, believed, nowMs));
+      for (const piece of piecesOn(state, stationId, zone.id, formulaId)) {
+        const ofPiece = tableFor(pins, state, piece, tables, piece.pouredAtMs);
+        pieces[piece.id] = pieceForecast(pins, state, piece, ofPiece, model, believed, ofBatter);
       }
     }
   }
   return { atMs: nowMs, pieces, zones };
+}
+
+/** Something of how a piece, on a plate or off, goes by what is believed now; nothing when its zone is not in use. */
+export function goesBy<T>(
+  pins: Pins,
+  state: RunState,
+  piece: Piece | undefined,
+  zones: readonly BelievedZone[],
+  tables: TableCache,
+  read: (table: TimelineTable, surfaceC: number, pace: Pace) => T,
+): T | undefined {
+  const under = zones.find(({ stationId, zone }) => stationId === piece?.stationId && zone.id === piece.zoneId);
+  if (!piece || !under) return undefined;
+  const table = tableFor(pins, state, piece, tables, piece.pouredAtMs);
+  const { surfaceC, pace } = pieceBelieved(pins, state, piece, table, under.model, under.believed);
+  return read(table, surfaceC, pace);
 }
 
 /** The colours of the piece that others of its batter are to be like. */
@@ -46,23 +63,53 @@ function aimAt(
   pins: Pins,
   state: RunState,
   formulaId: string,
-  ofZones: readonly ZoneKnown[],
+  zones: readonly BelievedZone[],
   tables: TableCache,
 ): Aim | null {
   const piece = state.pieces.get(state.aims.get(formulaId) ?? '');
-  const under = ofZones.find(({ stationId, zone }) => stationId === piece?.stationId && zone.id === piece.zoneId);
-  if (!piece || !under) return null;
-  const believed = withElsewhere(
-    under.own,
-    ofZones.map(({ own }) => own),
-    batterBefore(pins, formulaId),
+  return goesBy(pins, state, piece, zones, tables, (...at) => aimFrom(piece!, pieceAt(...at))) ?? null;
+}
+
+/** What is believed of a batter's second sides; one that was turned too early has more to do and tells nothing of others. */
+export function secondSidesBy(
+  pins: Pins,
+  state: RunState,
+  formulaId: string,
+  zones: readonly BelievedZone[],
+  tables: TableCache,
+): SecondSides {
+  return secondSidesTold(pins, state, formulaId, (piece) =>
+    goesBy(pins, state, piece, zones, tables, (...at) => {
+      const { flip, lift } = timelineAt(...at);
+      return piece.turn !== 'early' && piece.flippedAtMs! - piece.pouredAtMs >= 1000 * flip.earliestS
+        ? lift
+        : undefined;
+    }),
   );
-  const table = tableFor(pins, state, piece, tables, piece.pouredAtMs);
-  return aimFrom(piece, pieceBelieved(pins, state, piece, table, under.model, believed).timeline);
+}
+
+/** A zone in use by a formula, with what is believed of it by all that was seen of its batter. */
+export interface BelievedZone extends ZoneKnown {
+  readonly believed: ZoneBelief;
+}
+
+/** What is believed of each zone for a formula. */
+export function believedZones(
+  pins: Pins,
+  state: RunState,
+  formulaId: string,
+  stationIds: readonly string[],
+  nowMs: number,
+  tables: TableCache,
+): BelievedZone[] {
+  const zones = zonesOf(pins, state, formulaId, stationIds, nowMs, tables);
+  const beliefs = zones.map(({ own }) => own);
+  const before = batterBefore(pins, formulaId);
+  return zones.map((zone) => ({ ...zone, believed: withElsewhere(zone.own, beliefs, before) }));
 }
 
 /** A zone in use by a formula, and what is believed of it by what was seen on itself. */
-export interface ZoneKnown {
+interface ZoneKnown {
   readonly stationId: string;
   readonly zone: Zone;
   readonly table: TimelineTable;
@@ -71,7 +118,7 @@ export interface ZoneKnown {
 }
 
 /** What is believed of each zone for a formula, each by what was seen on itself. */
-export function zonesOf(
+function zonesOf(
   pins: Pins,
   state: RunState,
   formulaId: string,

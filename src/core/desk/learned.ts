@@ -3,10 +3,11 @@ import { fadedBatter, type BatterKnown, type Estimate } from '#core/adapt';
 import { CalibrationReadingSchema } from '#core/plate';
 import { MODEL_VERSION, PAYLOADS, pinnedStation, zoneKey, type Payload, type Pins, type RunState } from '#core/run';
 import { calibrationPins } from './calibration-pins.ts';
-import { zonesOf } from './forecast.ts';
+import { believedZones, secondSidesBy } from './forecast.ts';
 import { piecesLeft } from './next-hands.ts';
+import { secondSidesSeen } from './second-side.ts';
 import type { TableCache } from './tables.ts';
-import { batterBefore, withElsewhere, type ZoneBelief } from './zone-belief.ts';
+import type { ZoneBelief } from './zone-belief.ts';
 
 type Learned = Payload<'run-learned'>;
 type LearnedReading = Learned['readings'][number];
@@ -29,10 +30,12 @@ export function allIsOff(state: RunState): boolean {
 export function unrecordedLearning(pins: Pins, state: RunState, nowMs: number, tables: TableCache): Learned | null {
   if (!allIsOff(state)) return null;
   const batters = (state.brief?.items ?? []).flatMap(({ formulaId, stationIds }) => {
-    const beliefs = zonesOf(pins, state, formulaId, stationIds, nowMs, tables).map(({ own }) => own);
-    const taught = beliefs.find(({ aboutBatter }) => aboutBatter);
-    if (!taught) return [];
-    return [{ formulaId, ...batterKnown(withElsewhere(taught, beliefs, batterBefore(pins, formulaId))) }];
+    const zones = believedZones(pins, state, formulaId, stationIds, nowMs, tables);
+    const seconds = secondSidesSeen(state, formulaId)
+      ? { lnSecond: estimate(secondSidesBy(pins, state, formulaId, zones, tables).batter) }
+      : {};
+    const taught = zones.find(({ own }) => own.aboutBatter) ?? (seconds.lnSecond && zones[0]);
+    return taught ? [{ formulaId, ...batterKnown(taught.believed), ...seconds }] : [];
   });
   const readings = pins.stations.flatMap(({ id }) => readingsOf(pins, state, id));
   if (batters.length === 0 && readings.length === 0) return null;
@@ -69,13 +72,16 @@ function readingsOf(pins: Pins, state: RunState, stationId: string): LearnedRead
 
 function batterKnown({ known }: ZoneBelief): BatterKnown {
   const { lnTime, lnBrowning, covariance } = known;
-  return { lnTime: estimate(lnTime, covariance[3]), lnBrowning: estimate(lnBrowning, covariance[5]) };
+  return {
+    lnTime: estimate({ mean: lnTime, sd: Math.sqrt(covariance[3]) }),
+    lnBrowning: estimate({ mean: lnBrowning, sd: Math.sqrt(covariance[5]) }),
+  };
 }
 
 /** To the digits that are worth keeping. */
-function estimate(mean: number, variance: number): Estimate {
+function estimate({ mean, sd }: Estimate): Estimate {
   const rounded = (value: number) => Number(value.toFixed(3));
-  return { mean: rounded(mean), sd: Math.max(0.001, rounded(Math.sqrt(variance))) };
+  return { mean: rounded(mean), sd: Math.max(0.001, rounded(sd)) };
 }
 
 /** Pins of a run that comes so many days after one that left this, on the same stations over the same burners. */

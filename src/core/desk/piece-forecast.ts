@@ -1,4 +1,4 @@
-import { flipSpreadS, ownLnTime, paceOf, surestFlip, type OwnCue } from '#core/adapt';
+import { flipSpreadS, ownLnTime, paceOf, surestFlip, type OwnCue, type SecondSides } from '#core/adapt';
 import {
   cueTimeAt,
   hottestWithWindowC,
@@ -10,8 +10,9 @@ import {
   type SimulatedPiece,
   type TimelineTable,
 } from '#core/piece';
-import type { Piece, Pins, RunState } from '#core/run';
+import { zoneKey, type Piece, type Pins, type RunState } from '#core/run';
 import { flipToAim, liftPinned, liftToAim, type Aim } from './aim.ts';
+import { askedAgain, secondLearned } from './second-side.ts';
 import type { SurfaceModel } from './surface-model.ts';
 import { atSpot, believedC, type ZoneBelief } from './zone-belief.ts';
 import { placeOf, underPiece } from './zone-sightings.ts';
@@ -28,6 +29,8 @@ export interface PieceForecast {
   /** Standard deviation of the best flip, s. */
   readonly flipSpreadS: number;
   readonly lift: ForecastWindow;
+  /** How much longer its second side is given than the piece model has it, by what was told of others, ln. */
+  readonly secondLonger: number;
   /** Standard deviation of each cue's moment, s: what the model does not know, and what is not known of the plate. */
   readonly cueSpreadS: Partial<Record<Cue, number>>;
   readonly tooHot: boolean;
@@ -36,7 +39,7 @@ export interface PieceForecast {
   readonly timeline: SimulatedPiece;
 }
 
-/** A piece on its place: what is expected and known there, and how it goes by that and by what was seen on itself. */
+/** A piece on its place: what is expected and known there, and at what surface and pace it goes by that and by what was seen on itself. */
 export function pieceBelieved(
   pins: Pins,
   state: RunState,
@@ -56,13 +59,16 @@ export function pieceBelieved(
   const surfaceC = believedC(expected, known);
   const pace = paceOf(known);
   const own = { ...pace, time: pace.time * slower };
-  return { expected, known, slower, pace: own, surfaceC, timeline: pieceAt(table, surfaceC, own) };
+  return { expected, known, slower, pace: own, surfaceC };
 }
 
-/**
- * A piece on a plate, by what is believed of its zone and batter and what was seen on itself.
- * @param aim colours it is to have, when another piece of its batter was pointed at
- */
+/** What of a forecast is its batter's: the colours aimed at, when a piece was pointed at, and how its second sides go. */
+export interface BatterForecast {
+  readonly aim: Aim | null;
+  readonly seconds: SecondSides;
+}
+
+/** A piece on a plate, by what is believed of its zone and batter and what was seen on itself. */
 export function pieceForecast(
   pins: Pins,
   state: RunState,
@@ -70,24 +76,27 @@ export function pieceForecast(
   table: TimelineTable,
   model: SurfaceModel,
   believed: ZoneBelief,
-  aim: Aim | null,
+  { aim, seconds }: BatterForecast,
 ): PieceForecast {
-  const { expected, known, slower, pace, surfaceC, timeline } = pieceBelieved(
-    pins,
-    state,
-    piece,
-    table,
-    model,
-    believed,
-  );
+  const { expected, known, slower, pace, surfaceC } = pieceBelieved(pins, state, piece, table, model, believed);
+  const { mean: lnLonger } = seconds.at(zoneKey(piece.stationId, piece.zoneId), piece.placeId);
+  const timeline = secondLearned(pieceAt(table, surfaceC, pace), lnLonger);
   const pouredMs = piece.pouredAtMs;
   const afterPour = (seconds: number) => Math.round(pouredMs + seconds * 1000);
   const surest = surestFlip(known, table, expected, slower);
-  const flip = aim ? flipToAim(surest, timeline, aim) : surest;
+  const waited = piece.cues.findLast(({ cue }) => cue === 'notYet');
+  const flip = askedAgain(
+    aim ? flipToAim(surest, timeline, aim) : surest,
+    waited && (waited.atMs - pouredMs) / 1000, // the cook's word, whatever is foretold
+  );
+  const turnedMs = piece.flippedAtMs ?? afterPour(flip.bestS);
   const pinnedS = state.secondSideS.get(piece.formulaId);
   const aimed = aim ? liftToAim(timeline.lift, timeline, aim) : timeline.lift;
-  const lift = pinnedS === undefined ? aimed : liftPinned(aimed, pinnedS);
-  const turnedMs = piece.flippedAtMs ?? afterPour(flip.bestS);
+  const tooSoonMs = piece.secondNotYetMs.at(-1);
+  const lift = askedAgain(
+    pinnedS === undefined ? aimed : liftPinned(aimed, pinnedS),
+    tooSoonMs && (tooSoonMs - turnedMs) / 1000,
+  );
   const afterFlip = (seconds: number) => Math.round(turnedMs + seconds * 1000);
   return {
     cues: Object.fromEntries(Object.entries(timeline.cues).map(([cue, seconds]) => [cue, afterPour(seconds)])),
@@ -102,6 +111,7 @@ export function pieceForecast(
       bestMs: afterFlip(lift.bestS),
       latestMs: afterFlip(lift.latestS),
     },
+    secondLonger: lnLonger,
     // costs simulations the first time: worked out when asked
     get cueSpreadS() {
       return cueSpreads(table, surfaceC, timeline, expected.share * known.errorSdC);

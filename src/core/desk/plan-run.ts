@@ -1,9 +1,11 @@
 import { planMorning, type MorningJob, type MorningPlan, type MorningZone } from '#core/plan';
-import { timelineAt } from '#core/piece';
+import { paceOf, type BatterKnown } from '#core/adapt';
+import { timelineAt, type Pace, type Window } from '#core/piece';
 import { familyOf, preparationsFor } from '#core/formula';
-import { larderOf, zoneKey, type Pins, type RunState } from '#core/run';
+import { larderOf, pinnedFormula, zoneKey, type Pins, type RunState } from '#core/run';
 import { bodyInRun, formulaOf, placesIn, portionMl, stationOf } from './batter-run.ts';
 import { sharesOf } from './lot-amounts.ts';
+import { liftLearned } from './second-side.ts';
 import { tableFor, type TableCache } from './tables.ts';
 import { usualFoodW, zonePreheat } from './heat.ts';
 import type { PreheatPlan } from '#core/plate';
@@ -18,8 +20,21 @@ export interface RunPlan extends MorningPlan {
   readonly capacity: Readonly<Record<string, number>>;
 }
 
+/** A lift that the cook pinned, with as much room about it as it had. */
+function movedTo(pinnedS: number | undefined, lift: Window): Window {
+  if (pinnedS === undefined) return lift;
+  const byS = pinnedS - lift.bestS;
+  return { earliestS: lift.earliestS + byS, bestS: pinnedS, latestS: lift.latestS + byS };
+}
+
+/** A batter as runs before this one left it. */
+function paceBefore({ lnTime, lnBrowning }: BatterKnown): Pace {
+  return paceOf({ lnTime: lnTime.mean, lnBrowning: lnBrowning.mean });
+}
+
 /**
- * The morning of a brief, planned back from service with the piece model's own times at each formula's target surface.
+ * The morning of a brief, planned back from service with the piece model's own times at each formula's target surface, at
+ * the pace that runs before showed of its batter.
  * @throws RangeError when there is no brief or a formula finds no place.
  */
 export function planRun(pins: Pins, state: RunState, nowMs: number, tables: TableCache): RunPlan {
@@ -60,7 +75,9 @@ export function planRun(pins: Pins, state: RunState, nowMs: number, tables: Tabl
       tables,
       nowMs,
     );
-    const { flip, lift } = timelineAt(table, body.heat.targetC);
+    const learned = pinnedFormula(pins, formulaId)?.learned;
+    const { flip, lift: usual } = timelineAt(table, body.heat.targetC, learned && paceBefore(learned));
+    const lift = movedTo(state.secondSideS.get(formulaId), liftLearned(usual, learned?.lnSecond?.mean ?? 0));
     return {
       formulaId,
       pieces,

@@ -69,6 +69,10 @@ export interface PieceTimeline {
 export const TURNS = ['early', 'right', 'late'] as const;
 export type Turn = (typeof TURNS)[number];
 
+/** The middle of a piece that was cut open as it came off. */
+export const CENTRES = ['raw', 'done', 'dry'] as const;
+export type Centre = (typeof CENTRES)[number];
+
 /** Moments of a first side from which its window follows; what does not come is absent. */
 export interface FlipMoments {
   readonly holdsS?: number | undefined;

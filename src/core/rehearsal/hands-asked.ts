@@ -9,6 +9,10 @@ import type { TrueOutcome } from './true-kitchen.ts';
 
 /** A plate that is not ready is waited for so long, then poured on all the same, ms. Assumed. */
 const LONGEST_WAIT_MS = 300_000;
+/** Hands that found a piece not done come back to it after this time, ms. Assumed, as the board asks again. */
+const COMES_BACK_MS = 8_000;
+/** What is not done after so many looks never will be on that plate. Assumed. */
+const COMES_BACK_AT_MOST = 12;
 /** What the board asks of the hands of a rehearsal, and when its policy does it. */
 export class HandsAsked {
   /** Done by the hands and not tapped yet: the board still asks for it. */
@@ -93,9 +97,22 @@ export class HandsAsked {
     return false;
   }
 
+  /** A piece that was found not done is come back to, some times; the board asks again by itself. False: it comes off as it is. */
+  comeBack(pieceId: string, nowMs: number): boolean {
+    const { times = 0 } = this.back.get(pieceId) ?? {};
+    this.back.set(pieceId, { times: times + 1, atMs: nowMs + COMES_BACK_MS });
+    return times < COMES_BACK_AT_MOST;
+  }
+  private readonly back = new Map<string, { readonly times: number; readonly atMs: number }>();
+
   /** When this policy turns or lifts a piece. */
   private dueMs(state: RunState, hand: Hand, nowMs: number): number {
     if (this.of.policy === 'predicted') return hand.dueMs;
+    const backMs = hand.verb === 'lift' ? (this.back.get(hand.pieceId!)?.atMs ?? 0) : 0;
+    return Math.max(this.byClockMs(state, hand, nowMs), backMs);
+  }
+
+  private byClockMs(state: RunState, hand: Hand, nowMs: number): number {
     const piece = state.pieces.get(hand.pieceId!)!;
     const { atTarget } = this.desk.predicted(nowMs).zones.find((zone) => zone.formulaId === hand.formulaId)!;
     const seen = [...this.outcomes].slice(0, this.of.policy === 'timer' ? this.firstPanful() : Infinity);

@@ -139,7 +139,7 @@ class Cook {
   }
 
   private act(hand: Hand): void {
-    if (this.of.attention === 'full') return this.doAndTap([hand], 0, false);
+    if (this.of.attention === 'full') return this.isTooSoon(hand) ? undefined : this.doAndTap([hand], 0, false);
     const { hands } = this.told.pins.formulas.find(({ id }) => id === hand.formulaId)!.body;
     const eachS = { pour: hands.pourS, flip: hands.flipS, lift: hands.liftS }[hand.verb];
     const row = this.asked
@@ -151,6 +151,14 @@ class Cook {
           other.dueMs <= hand.dueMs + ROW_MS,
       );
     this.doAndTap(row, eachS, this.random() < MISSED_TAPS);
+  }
+
+  /** Watchful hands press a piece before they take it off: one that does not spring back they come back to, whatever the board or a clock says. */
+  private isTooSoon({ verb, pieceId }: Hand): boolean {
+    if (verb !== 'lift' || this.truth.springsBack(pieceId!)) return false;
+    if (!this.asked.comeBack(pieceId!, this.nowMs)) return false;
+    this.desk.tap(this.nowMs, 'cue-seen', { pieceId: pieceId!, cue: 'notYet', side: 2 });
+    return true;
   }
 
   /** Does hands one after another and taps them together, at once or late. */

@@ -192,6 +192,15 @@ export class TrueKitchen {
     return felt > latestS || (darkS !== undefined && felt > darkS) ? 'late' : 'right';
   }
 
+  /** Whether a turned piece springs back and is done, as it is felt. */
+  springsBack(pieceId: string): boolean {
+    const { flippedS, doneS, pouredS } = this.pieceOf(pieceId);
+    if (flippedS === null || doneS === null) return false;
+    const sideS = this.nowS - pouredS - flippedS;
+    const felt = seeded(seedFrom(`felt ${pieceId} ${sideS}`, this.seed));
+    return sideS >= doneS + TURN_FELT_SD_S * normal(felt);
+  }
+
   /** Everything of a lifted piece against its own truth. @throws RangeError while it lies on a plate. */
   outcome(pieceId: string): TrueOutcome {
     const { live, flippedS, doneS, off, pouredS } = this.pieceOf(pieceId);

@@ -1,7 +1,7 @@
 import * as v from 'valibot';
 import { ConsistencyReadingSchema } from '#core/consistency';
 import { ScaleTargetSchema } from '#core/formula';
-import { CUES, FAULTS, TURNS } from '#core/piece';
+import { CENTRES, CUES, FAULTS, TURNS } from '#core/piece';
 import { CalibrationReadingSchema, HEAT_READINGS, SpotSchema, ZoneSchema } from '#core/plate';
 
 /** Event kinds of a run and the schema of each payload. A kind's version `v` starts at 1; upcasters lift older ones. */
@@ -32,8 +32,12 @@ export const EstimateSchema = v.object({
   mean: v.pipe(v.number(), v.finite()),
   sd: v.pipe(v.number(), v.finite(), v.gtValue(0)),
 });
-/** What is known of a batter: ln of how much later its signs come, and of how much faster it browns. */
-export const BatterKnownSchema = v.object({ lnTime: EstimateSchema, lnBrowning: EstimateSchema });
+/** What is known of a batter: ln of how much later its signs come, of how much faster it browns, and of how much longer its second sides take. */
+export const BatterKnownSchema = v.object({
+  lnTime: EstimateSchema,
+  lnBrowning: EstimateSchema,
+  lnSecond: v.optional(EstimateSchema),
+});
 
 /** A window as it was shown, in the run's own time. */
 const ShownWindow = v.object({ earliestMs: TimeMs, bestMs: TimeMs, latestMs: TimeMs });
@@ -174,10 +178,15 @@ export const PAYLOADS = {
   lifted: v.object({ pieceId: Uuid, assumed: v.optional(v.boolean()) }),
   /** Torn, burnt or dropped: off the plate and not served. */
   failed: v.object({ pieceId: Uuid }),
-  /** What the cook saw; `notYet` says only that it is too soon to flip. */
-  'cue-seen': v.object({ pieceId: Uuid, cue: v.picklist([...CUES, 'notYet']) }),
+  /** What the cook saw; `notYet` says only that it is too soon to flip or, told of the second side, to take it off. */
+  'cue-seen': v.variant('cue', [
+    v.object({ pieceId: Uuid, cue: v.picklist(CUES) }),
+    v.object({ pieceId: Uuid, cue: v.literal('notYet'), side: v.optional(v.picklist([1, 2])) }),
+  ]),
   /** How a piece stood as it was turned: it ran or tore, was right, or was past it. */
   'turn-judged': v.object({ pieceId: Uuid, turn: v.picklist(TURNS) }),
+  /** How the middle of a piece was, cut open as it came off. */
+  'centre-judged': v.object({ pieceId: Uuid, centre: v.picklist(CENTRES) }),
   /** What was wrong with a piece, before it was flipped or after. */
   'fault-seen': v.object({ pieceId: Uuid, fault: v.picklist(FAULTS) }),
   /** "Make them like this one": a piece that was turned is what later ones of its batter are to look like; null: none. */

@@ -51,10 +51,13 @@ const APPLY: { readonly [K in EventKind]: Apply<K> } = {
       offAtMs: null,
       fate: 'firstSide',
       flipTapId: null,
+      offTapId: null,
       assumed: { first: false, second: false },
       turn: null,
+      centre: null,
       faults: [],
       cues: [],
+      secondNotYetMs: [],
       shown: { first: null, second: null },
     });
   },
@@ -68,12 +71,13 @@ const APPLY: { readonly [K in EventKind]: Apply<K> } = {
     piece.assumed.first = assumed;
     piece.flipTapId = tapId;
   },
-  lifted: (draft, { pieceId, assumed = false }, atMs) => {
+  lifted: (draft, { pieceId, assumed = false }, atMs, { tapId }) => {
     const piece = draft.pieces.get(pieceId);
     if (!piece) return 'noSuchPiece';
     if (piece.offAtMs !== null) return 'alreadyOff';
     if (piece.flippedAtMs === null) return 'notFlipped';
     piece.assumed.second = assumed;
+    piece.offTapId = tapId;
     takeOff(draft, piece, 'lifted', atMs);
   },
   failed: (draft, { pieceId }, atMs) => {
@@ -82,18 +86,27 @@ const APPLY: { readonly [K in EventKind]: Apply<K> } = {
     if (piece.offAtMs !== null) return 'alreadyOff';
     takeOff(draft, piece, 'failed', atMs);
   },
-  'cue-seen': (draft, { pieceId, cue }, atMs) => {
-    const piece = draft.pieces.get(pieceId);
+  'cue-seen': (draft, seen, atMs) => {
+    const piece = draft.pieces.get(seen.pieceId);
     if (!piece) return 'noSuchPiece';
-    if (piece.flippedAtMs !== null) return 'alreadyFlipped';
+    const ofSecond = seen.cue === 'notYet' && seen.side === 2;
+    if (ofSecond && piece.flippedAtMs === null) return 'notFlipped';
+    if (!ofSecond && piece.flippedAtMs !== null) return 'alreadyFlipped';
     if (piece.offAtMs !== null) return 'alreadyOff';
-    piece.cues.push({ cue, atMs });
+    if (ofSecond) piece.secondNotYetMs.push(atMs);
+    else piece.cues.push({ cue: seen.cue, atMs });
   },
   'turn-judged': (draft, { pieceId, turn }) => {
     const piece = draft.pieces.get(pieceId);
     if (!piece) return 'noSuchPiece';
     if (piece.flippedAtMs === null) return 'notFlipped';
     piece.turn = turn;
+  },
+  'centre-judged': (draft, { pieceId, centre }) => {
+    const piece = draft.pieces.get(pieceId);
+    if (!piece) return 'noSuchPiece';
+    if (piece.offAtMs === null) return 'stillOnPlate';
+    piece.centre = centre;
   },
   'fault-seen': (draft, { pieceId, fault }, atMs) => {
     const piece = draft.pieces.get(pieceId);
@@ -146,7 +159,7 @@ const SAME_POUR_MS = 20_000;
 /** Kinds that the large Undo takes back. */
 const HAND_KINDS = new Set<EventKind>([
   ...(['poured', 'flipped', 'lifted', 'failed'] as const),
-  ...(['cue-seen', 'turn-judged', 'fault-seen', 'aim-set', 'second-side-set'] as const),
+  ...(['cue-seen', 'turn-judged', 'centre-judged', 'fault-seen', 'aim-set', 'second-side-set'] as const),
 ]);
 
 /**

@@ -1,7 +1,7 @@
 import type { ConsistencyReading } from '#core/consistency';
 import type { HeatReading, SpotOnPlate, Zone } from '#core/plate';
 import type { ScaleTarget } from '#core/formula';
-import type { Cue, Fault, Turn } from '#core/piece';
+import type { Centre, Cue, Fault, Turn } from '#core/piece';
 import type { Brief, EventKind, Payload } from './events.ts';
 
 /** What a run decided of a formula's batter, whatever lots it is mixed in. */
@@ -113,15 +113,20 @@ export interface Piece {
   flippedAtMs: number | null;
   offAtMs: number | null;
   fate: Fate;
-  /** The tap it was turned by; a row shares one. */
+  /** The taps it was turned and taken off by; a row shares one. */
   flipTapId: string | null;
+  offTapId: string | null;
   /** Sides whose end nobody tapped: its moment is a guess. */
   readonly assumed: { first: boolean; second: boolean };
   /** How it stood as it was turned, when somebody said. */
   turn: Turn | null;
+  /** How its middle was, cut open as it came off. */
+  centre: Centre | null;
   /** What was seen to be wrong with it. */
   readonly faults: { readonly fault: Fault; readonly atMs: number }[];
   readonly cues: { readonly cue: Cue | 'notYet'; readonly atMs: number }[];
+  /** When somebody said that it was too soon to take it off. */
+  readonly secondNotYetMs: number[];
   /** The last window shown for each side. */
   readonly shown: { first: Shown | null; second: Shown | null };
 }
@@ -159,6 +164,7 @@ export type RefusalReason =
   | 'alreadyFlipped'
   | 'notFlipped'
   | 'alreadyOff'
+  | 'stillOnPlate'
   | 'notMixed'
   | 'alreadyMixed'
   | 'lotDiscarded'

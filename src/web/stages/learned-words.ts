@@ -2,10 +2,11 @@ import { PRIOR_SD, type BatterKnown, type Estimate } from '#core/adapt';
 import { t } from '../words/index.ts';
 
 /** A batter's pace in a cook's words: when its signs come and how it browns, each with its spread. */
-export function paceWords({ lnTime, lnBrowning }: BatterKnown): string {
+export function paceWords({ lnTime, lnBrowning, lnSecond }: BatterKnown): string {
   const signs = t(`learned.signs.${wayOf(lnTime, PRIOR_SD.lnTime)}`, shares(lnTime));
   const browns = t(`learned.browns.${wayOf(lnBrowning, PRIOR_SD.lnBrowning)}`, shares(lnBrowning));
-  return `${signs} ${browns}`;
+  const seconds = lnSecond && t(`learned.seconds.${wayOf(lnSecond, PRIOR_SD.lnSecond)}`, shares(lnSecond));
+  return [signs, browns, seconds].filter(Boolean).join(' ');
 }
 
 /** As wide as this share of what is assumed of any batter, nothing was seen of it. */

@@ -76,7 +76,8 @@ function done(): void {
 }
 function notYet(): void {
   const piece = next.value?.pieceId ? store.state!.pieces.get(next.value.pieceId) : undefined;
-  if (piece && next.value?.verb === 'flip') board.see(piece, 'notYet');
+  // one that is taken to be turned and was not has its own tap
+  if (piece && (next.value!.verb === 'lift') === (piece.flippedAtMs !== null)) board.see(piece, 'notYet');
 }
 async function finish(): Promise<void> {
   if (store.state!.finishedAtMs === null) await board.finish();

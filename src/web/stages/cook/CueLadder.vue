@@ -70,6 +70,12 @@ const pinNote = computed(() => {
     ? t('ladder.pinnedShort', { time: stretch(lift.earliestS) })
     : t('ladder.pinned', { time: stretch(lift.bestS) });
 });
+/** How its second side differs from the usual by what was told of others, where that is worth a word. */
+const learnedNote = computed(() => {
+  const percent = Math.round(100 * Math.expm1(predicted.value?.secondLonger ?? 0));
+  if (Math.abs(percent) < 3 || pinnedS.value !== undefined) return '';
+  return t(percent > 0 ? 'ladder.longer' : 'ladder.shorter', { percent: Math.abs(percent) });
+});
 /** The piece that others of this batter are to be like. */
 const model = computed(() => {
   const id = store.state!.aims.get(props.piece.formulaId);
@@ -210,6 +216,7 @@ const tooHot = computed(() => {
           t('ladder.pinMore')
         }}</BigButton>
       </div>
+      <p v-if="learnedNote" class="mt-1 text-sm" data-testid="second-learned">{{ learnedNote }}</p>
       <template v-if="pinNote">
         <p class="mt-1 text-sm" data-testid="pinned">{{ pinNote }}</p>
         <BigButton class="mt-1 w-full text-base" data-testid="unpin" @click="emit('pin', 'foretold')">{{

@@ -1,7 +1,8 @@
 <script setup lang="ts">
 import { computed } from 'vue';
-import { placeOf } from '#core/desk';
-import { BROWNING_LSTAR, TURNS, type Turn } from '#core/piece';
+import { formulaOf, placeOf } from '#core/desk';
+import { familyOf } from '#core/formula';
+import { BROWNING_LSTAR, CENTRES, TURNS, type Centre, type Turn } from '#core/piece';
 import { UNDERSIDES } from '#core/plate';
 import { zoneKey, type Piece } from '#core/run';
 import { browningColour } from '../../parts/browning-ramp.ts';
@@ -10,7 +11,7 @@ import { t } from '../../words/index.ts';
 
 /**
  * Just after a flip: how the first side came out, in one tap; and of a zone's test piece, once it is off and cut open,
- * whether it was turned too early. What is judged is learned from at once.
+ * whether it was turned too early and how its middle is. What is judged is learned from at once.
  */
 const store = useRun();
 
@@ -45,22 +46,41 @@ const asked = computed((): Turned | null => {
   return turned && !judged(turned) ? turned : null;
 });
 
-/** A test piece that came off lately and of which nobody said how it turned. */
+/** A test piece that came off lately. */
 const tested = computed((): Turned | null => {
   const zones = new Set<string>();
   for (const piece of store.state!.pieces.values()) {
     const key = `${piece.formulaId} ${zoneKey(piece.stationId, piece.zoneId)}`;
     const first = !zones.has(key);
     zones.add(key);
-    if (!first || piece.flippedAtMs === null || piece.turn !== null || piece.offAtMs === null) continue;
-    if (piece.assumed.first) continue; // when it was turned is a guess
-    if (store.nowMs - piece.offAtMs < ASKED_FOR_MS) return piece as Turned;
+    if (!first || piece.flippedAtMs === null || piece.fate !== 'lifted' || piece.offAtMs === null) continue;
+    if (store.nowMs - piece.offAtMs < ASKED_FOR_MS && asks(piece)) return piece as Turned;
   }
   return null;
 });
-function turned(turn: Turn): void {
-  if (tested.value) void store.tap([{ kind: 'turn-judged', payload: { pieceId: tested.value.id, turn } }]);
+/** What is asked of it: how it turned, then how its middle is; of a guessed moment nothing, and a film has no middle. */
+function asks({ turn, centre, assumed, formulaId }: Piece): 'turn' | 'centre' | null {
+  if (turn === null && !assumed.first) return 'turn';
+  const { type } = formulaOf(store.run!.pins, formulaId);
+  return centre === null && !assumed.second && familyOf(type) === 'leavened' ? 'centre' : null;
 }
+const verdicts = computed(() =>
+  tested.value && asks(tested.value) === 'turn'
+    ? { ask: 'judge.turn', of: TURNS, words: 'judge.turns', say: turned }
+    : { ask: 'judge.centre', of: CENTRES, words: 'judge.centres', say: cutOpen },
+);
+function turned(turn: string): void {
+  void store.tap([{ kind: 'turn-judged', payload: { pieceId: tested.value!.id, turn: turn as Turn } }]);
+}
+function cutOpen(centre: string): void {
+  void store.tap([{ kind: 'centre-judged', payload: { pieceId: tested.value!.id, centre: centre as Centre } }]);
+}
+/** A piece that was raw inside lately is not served. */
+const raw = computed(() =>
+  [...store.state!.pieces.values()].find(
+    ({ centre, offAtMs }) => centre === 'raw' && store.nowMs - offAtMs! < 2 * ASKED_FOR_MS,
+  ),
+);
 
 function spotOf(piece: Piece) {
   const { xMm, yMm } = placeOf(store.run!.pins, store.state!, piece);
@@ -82,17 +102,25 @@ function judge(underside: Underside): void {
 </script>
 
 <template>
-  <div v-if="tested" role="group" :aria-label="t('judge.turn', { place: tested.placeId })" data-testid="judge-turn">
-    <p class="mb-1 text-sm text-soft">{{ t('judge.turn', { place: tested.placeId }) }}</p>
+  <p v-if="raw" class="rounded-control bg-ember-mist px-3 py-2 text-sm" role="status" data-testid="raw-inside">
+    {{ t('judge.raw', { place: raw.placeId }) }}
+  </p>
+  <div
+    v-if="tested"
+    role="group"
+    :aria-label="t(verdicts.ask, { place: tested.placeId })"
+    :data-testid="`judge-${asks(tested)}`"
+  >
+    <p class="mb-1 text-sm text-soft">{{ t(verdicts.ask, { place: tested.placeId }) }}</p>
     <div class="grid grid-cols-3 gap-1">
       <button
-        v-for="turn in TURNS"
-        :key="turn"
+        v-for="verdict in verdicts.of"
+        :key="verdict"
         type="button"
         class="min-h-16 rounded-control border border-line bg-paper px-1 py-1.5 text-center text-sm leading-tight hover:bg-mist"
-        @click="turned(turn)"
+        @click="verdicts.say(verdict)"
       >
-        {{ t(`judge.turns.${turn}`) }}
+        {{ t(`${verdicts.words}.${verdict}`) }}
       </button>
     </div>
   </div>

@@ -106,12 +106,12 @@ const allOff = computed(
           {{ t('heatMore.fatOn') }}
         </button>
       </div>
-      <div class="mt-auto grid gap-2 pt-2" :class="hand.verb === 'flip' ? 'grid-cols-[3fr_2fr]' : ''">
+      <div class="mt-auto grid gap-2 pt-2" :class="hand.verb === 'pour' ? '' : 'grid-cols-[3fr_2fr]'">
         <BigButton look="onBell" class="min-h-18 text-xl" :key-cap="t('key.space')" @click="emit('done')">{{
           t(`done.${hand.verb}`)
         }}</BigButton>
         <BigButton
-          v-if="hand.verb === 'flip'"
+          v-if="hand.verb !== 'pour'"
           class="min-h-18 border-white/40! bg-transparent! px-2! text-on-bell!"
           :key-cap="t('key.notYet')"
           @click="emit('notYet')"

@@ -122,7 +122,11 @@ export function useBoard(): Board {
     undo: () => {
       if (lastTap.value) void store.tap([{ kind: 'undone', payload: { eventIds: lastTap.value.eventIds } }]);
     },
-    see: (piece, cue) => void store.tap([{ kind: 'cue-seen', payload: { pieceId: piece.id, cue } }]),
+    see: ({ id: pieceId, flippedAtMs }, cue) => {
+      const side = flippedAtMs === null ? (1 as const) : (2 as const);
+      const payload = cue === 'notYet' ? { pieceId, cue, side } : { pieceId, cue };
+      void store.tap([{ kind: 'cue-seen', payload }]);
+    },
     lose: (piece) => void store.tap([{ kind: 'failed', payload: { pieceId: piece.id } }]),
     like: ({ id, formulaId }, liked) =>
       void store.tap([{ kind: 'aim-set', payload: { formulaId, pieceId: liked ? id : null } }]),

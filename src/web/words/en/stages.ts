@@ -47,6 +47,7 @@ export const stages = {
       pieceExists: 'it was poured already',
       alreadyFlipped: 'it was flipped already',
       alreadyOff: 'it was off already',
+      stillOnPlate: 'it was still on the plate',
       notFlipped: 'it was not flipped',
       noSuchPiece: 'its pour does not stand',
       notMixed: 'the batter was not mixed',
