@@ -347,6 +347,13 @@ describe('golden logs', () => {
             learned: state.learned,
           },
         }),
+        // told since second sides are
+        ...(golden.folded.seconds && {
+          seconds: {
+            pieces: [...state.pieces.values()].map(({ centre, secondNotYetMs }) => ({ centre, secondNotYetMs })),
+            learned: state.learned,
+          },
+        }),
       };
       expect(v.safeParse(PinsSchema, golden.pins).issues?.map((issue) => issue.message)).toBeUndefined();
       expect(told).toEqual(golden.folded);
