@@ -170,6 +170,14 @@ describe('response', () => {
     expect(piece(cake(165, { lid: true })).cues.holesStay!).toBeLessThan(piece(cake(165)).cues.holesStay! - 3);
   });
 
+  it('a piece that is pressed as it is turned is done and coloured sooner, and flipped as it was', () => {
+    const [left, pressed] = [piece(cake(182)), piece(cake(182, { pressed: true }))];
+    expect(pressed.flip).toEqual(left.flip);
+    expect(pressed.done.springsBackS!).toBeLessThan(left.done.springsBackS!);
+    expect(pressed.done.colouredS!).toBeLessThan(left.done.colouredS! - 3);
+    expect(pressed.lift.bestS).toBeLessThanOrEqual(left.lift.bestS);
+  });
+
   it('each school flips by its own sign', () => {
     const by = (flipBy: PieceInput['flipBy']) => piece(cake(178, flipBy ? { flipBy } : {}));
     const plain = by(undefined);

@@ -41,12 +41,13 @@ describe('how a formula is made, as a form', () => {
     form.flip.rule = 'time';
     form.flip.seconds = '95,5';
     form.heat.cover = 'lid';
+    form.flip.after = 'press';
     const read = readBodyForm(form, GRIDDLE_CAKES, 'C');
     if ('errors' in read) throw new Error(JSON.stringify(read.errors));
-    expect(read.body.flip).toMatchObject({ rule: 'time', seconds: 95.5 });
+    expect(read.body.flip).toMatchObject({ rule: 'time', seconds: 95.5, pressed: true });
     expect(read.body.heat.lid).toBe(true);
     const again = bodyForm(read.body, 'C');
-    expect([again.flip.seconds, again.heat.cover]).toEqual(['95.5', 'lid']);
+    expect([again.flip.seconds, again.flip.after, again.heat.cover]).toEqual(['95.5', 'press', 'lid']);
     // another school needs no seconds, and leaves none behind
     again.flip.rule = 'liftingEdge';
     const back = readBodyForm(again, read.body, 'C');

@@ -36,6 +36,7 @@ export function pieceInput(pins: Pins, state: RunState, ref: PourRef, pouredAtMs
     pressurePa: pins.pressurePa,
     flipBy: body.flip,
     ...(body.heat.lid ? { lid: true } : {}),
+    ...(body.flip.pressed ? { pressed: true } : {}),
     ...fruitOn(body, larder, of.volumeMl ?? portionMl(pins, state, ref.formulaId), disc),
   };
 }

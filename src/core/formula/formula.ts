@@ -117,6 +117,8 @@ export const FormulaBodySchema = v.object({
       rule: v.picklist(FLIP_RULES),
       /** The school of the clock: so long after the pour. */
       seconds: v.optional(v.pipe(v.number(), v.minValue(5), v.maxValue(900))),
+      /** Pressed once onto the plate as it is turned, or left to rise. */
+      pressed: v.optional(v.boolean()),
       reason: Reason,
     }),
     v.forward(

@@ -17,11 +17,11 @@ export function advance(column: Column, settings: ColumnSettings, touching: numb
 }
 
 /**
- * Share of a turned face that touches the plate: soft batter lies down wholly, what has set touches with its high spots,
- * and open holes do not touch at all.
+ * Share of a turned face that touches the plate: soft batter lies down wholly, what has set touches with its high spots
+ * unless it is pressed down, and open holes do not touch at all.
  */
 export function touchingShare(column: Column, settings: ColumnSettings): number {
-  const { stiffContact } = settings.parameters;
+  const stiffContact = settings.pressed ? 1 : settings.parameters.stiffContact;
   const soft = 1 - setFraction(column, 0);
   return (stiffContact + (1 - stiffContact) * soft) * (1 - openShare(column));
 }

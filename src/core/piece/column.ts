@@ -72,6 +72,8 @@ export interface ColumnSettings {
   readonly plate: PlateContact;
   readonly air: AirAbove;
   readonly pressurePa: number;
+  /** A face that is turned onto the plate is pressed down. */
+  readonly pressed?: boolean | undefined;
 }
 
 const INITIAL_REACTED = 0.3; // share of the leavening spent in the bowl; assumed

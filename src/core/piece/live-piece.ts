@@ -51,7 +51,7 @@ export class LivePiece {
   constructor(input: PieceInput) {
     const { batter } = input;
     const parameters = input.parameters ?? PIECE_PARAMETERS;
-    const shared = { batter, parameters, plate: input.plate, pressurePa: input.pressurePa };
+    const shared = { batter, parameters, plate: input.plate, pressurePa: input.pressurePa, pressed: input.pressed };
     this.open = { ...shared, air: roomAir(input) };
     this.covered = input.lid ? { ...shared, air: LID_AIR } : this.open;
     this.stepS = QUICK.stepS[batter.type];

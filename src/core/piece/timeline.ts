@@ -31,6 +31,8 @@ export interface PieceInput {
   readonly fruit?: FruitOnPiece;
   /** Covered while the first side cooks. */
   readonly lid?: boolean;
+  /** Pressed once as it is turned. */
+  readonly pressed?: boolean;
 }
 
 export const STANDARD_PRESSURE_PA = 101325;
@@ -67,7 +69,7 @@ export function simulatePiece(input: PieceInput, resolution: Resolution = QUICK)
   const { batter } = input;
   const parameters = input.parameters ?? PIECE_PARAMETERS;
   const { type } = batter;
-  const shared = { batter, parameters, plate: input.plate, pressurePa: input.pressurePa };
+  const shared = { batter, parameters, plate: input.plate, pressurePa: input.pressurePa, pressed: input.pressed };
   const open: ColumnSettings = { ...shared, air: roomAir(input) };
   const covered = input.lid ? { ...shared, air: LID_AIR } : open;
   const cells = resolution.cells[type];

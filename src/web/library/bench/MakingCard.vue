@@ -44,7 +44,11 @@ const choices = computed(() => {
       reason: heat.reason,
     },
     { name: 'portion', what: millilitres(portion.volumeMl), reason: portion.reason },
-    { name: 'flip', what: t(`making.rule.${flip.rule}`), reason: flip.reason },
+    {
+      name: 'flip',
+      what: [t(`making.rule.${flip.rule}`), ...(flip.pressed ? [t('making.after.press')] : [])].join(', '),
+      reason: flip.reason,
+    },
     { name: 'fat', what: `${t(`fatKind.${fat.kind}`)}, ${t(`making.fatRule.${fat.rule}`)}`, reason: fat.reason },
   ];
 });

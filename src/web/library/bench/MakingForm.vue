@@ -239,9 +239,14 @@ const words = (group: string, options: readonly string[]) =>
           :label="t('making.flipAfter')"
           :error="said('flip.seconds')"
         />
+        <ChoiceField
+          v-model="form.flip.after"
+          :label="t('making.afterLabel')"
+          :options="words('making.after', ['leave', 'press'])"
+        />
         <FormField
           v-model="form.flip.reason"
-          :class="form.flip.rule === 'time' ? '' : 'sm:col-span-2'"
+          :class="form.flip.rule === 'time' ? 'sm:col-span-3' : ''"
           :label="t('making.why')"
           :error="said('flip.reason')"
         />

@@ -41,7 +41,7 @@ export interface BodyForm {
   };
   heat: { targetC: string; lowC: string; highC: string; cover: 'open' | 'lid'; reason: string };
   portion: { volumeMl: string; reason: string };
-  flip: { rule: FormulaBody['flip']['rule']; seconds: string; reason: string };
+  flip: { rule: FormulaBody['flip']['rule']; seconds: string; after: 'leave' | 'press'; reason: string };
   fat: { kind: FormulaBody['fat']['kind']; rule: FormulaBody['fat']['rule']; reason: string };
 }
 
@@ -75,6 +75,7 @@ export function bodyForm(body: FormulaBody, unit: TemperatureUnit): BodyForm {
     flip: {
       rule: body.flip.rule,
       seconds: body.flip.seconds ? shown(body.flip.seconds) : '',
+      after: body.flip.pressed ? 'press' : 'leave',
       reason: body.flip.reason,
     },
     fat: { ...body.fat },
@@ -122,6 +123,7 @@ export function readBodyForm(form: BodyForm, body: FormulaBody, unit: Temperatur
     portion: { volumeMl: readFigure(form.portion.volumeMl), reason: form.portion.reason },
     flip: {
       rule: form.flip.rule,
+      ...(form.flip.after === 'press' ? { pressed: true } : {}),
       ...(form.flip.rule === 'time' && form.flip.seconds.trim() !== ''
         ? { seconds: readFigure(form.flip.seconds) }
         : {}),

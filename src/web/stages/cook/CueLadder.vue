@@ -232,6 +232,9 @@ const tooHot = computed(() => {
       <p class="mt-2 text-sm text-soft">
         {{ t('ladder.coldest', { temperature: temperature(predicted.timeline.done.coldestC) }) }}.
         {{ t(`ladder.done.${familyOf(body.type)}`) }}
+        <template v-if="familyOf(body.type) === 'leavened'">{{
+          t(body.flip.pressed ? 'ladder.pressed' : 'ladder.unpressed')
+        }}</template>
       </p>
     </template>
     <PieceFaults :piece="piece" />

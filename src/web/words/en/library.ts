@@ -174,6 +174,8 @@ export const library = {
       time: 'by the clock',
     },
     flipAfter: 'So long after the pour',
+    afterLabel: 'After the flip',
+    after: { leave: 'left to rise', press: 'pressed once' },
     coverLabel: 'First side',
     cover: { open: 'open', lid: 'under a lid' },
     fatRule: { never: 'never', once: 'once', eachPanful: 'before each panful', eachPour: 'before each pour' },

@@ -77,6 +77,8 @@ export const stove = {
       leavened: 'Done when it springs back and no steam puffs out at the side.',
       thin: 'Done when it slides and has freckles below.',
     },
+    pressed: 'Press it once, lightly, as it is turned: it touches the plate all over and is done sooner.',
+    unpressed: 'Leave it alone: pressed, it loses its rise.',
     give: '± {s} s',
     peek: 'Look beneath from {time}.',
     late: 'Brown below at {time}, dark at {dark}.',
