@@ -1,6 +1,7 @@
 import { morningTasks, plannedLot, type RunPlan } from '#core/desk';
 import type { DeskSide } from './desk-side.ts';
 import type { ToldRun } from './rehearsal-run.ts';
+import type { StoveHands } from './stove-hands.ts';
 
 /** Something to do at a moment of its own. */
 export interface Chore {
@@ -8,17 +9,11 @@ export interface Chore {
   act(): void;
 }
 
-/** What chores need of hands: to turn a burner and to read a zone. */
-export interface ChoreHands {
-  turn(atMs: number, stationId: string, zoneId: string, mark: number): void;
-  read(stationId: string, zoneId: string): void;
-}
-
 /** Tasks that these hands do when they are due; the others show in the log by what they are. */
 const TASKS_BY_TAP = new Set(['temper', 'melt', 'soak', 'oven', 'fruit']);
 
 /** What comes before the first pour, in its order: mixing, lighting and reading. */
-export function choresOf(told: ToldRun, desk: DeskSide, plan: RunPlan, hands: ChoreHands): Chore[] {
+export function choresOf(told: ToldRun, desk: DeskSide, plan: RunPlan, hands: Pick<StoveHands, 'turn' | 'read'>): Chore[] {
   const { pins } = told;
   const chores: Chore[] = [];
   const at = (atMs: number, act: () => void) => chores.push({ atMs, act });

@@ -1,6 +1,6 @@
-import { placeOf, pieceInput, whereToRead, type Hand, type RunPlan, type TableCache } from '#core/desk';
+import { placeOf, pieceInput, type Hand, type RunPlan, type TableCache } from '#core/desk';
 import { browningWord } from '#core/piece';
-import { zoneMiddle, type SpotOnPlate, type UNDERSIDES } from '#core/plate';
+import type { UNDERSIDES } from '#core/plate';
 import { zoneKey, type Payload, type StoredEvent } from '#core/run';
 import { choresOf, type Chore } from './chores.ts';
 import { DeskSide } from './desk-side.ts';
@@ -8,6 +8,7 @@ import { HandsAsked, handKey } from './hands-asked.ts';
 import type { Kitchen } from './kitchen.ts';
 import { seedFrom, seeded } from './random.ts';
 import { toldRun, type RehearsalRun } from './rehearsal-run.ts';
+import { StoveHands } from './stove-hands.ts';
 import { TrueKitchen, type TrueOutcome } from './true-kitchen.ts';
 
 /** By what hands turn a piece: the board's prompts, a mean of the best moments so far, or a clock set on the first panful. */
@@ -53,13 +54,8 @@ export interface RehearsalResult {
 
 /** Between two looks at the board at most, s. */
 const LOOK_EVERY_S = 20;
-/** A plate is given this long to answer a turn of its burner, ms. Common practice, no source. */
-const PATIENCE_MS = 90_000;
 /** Hands of a row do what is due within this time of its first, ms: as the board's row. */
 const ROW_MS = 25_000;
-/** Spots that are read before one panful, at most, and how long each takes, ms. Assumed. */
-const READ_AT_MOST = 3;
-const READING_MS = 3_000;
 const MISSED_TAPS = 0.2;
 /** A missed tap is made when the board is next looked at, s later. Assumed. */
 const LATE_TAP_S = { least: 5, most: 20 };
@@ -83,8 +79,8 @@ class Cook {
   private readonly liftedS = new Map<string, number>();
   private readonly outcomes = new Map<string, TrueOutcome>();
   private readonly lateTaps: Chore[] = [];
-  private readonly turnedAt = new Map<string, number>();
   private readonly asked: HandsAsked;
+  private readonly stove: StoveHands;
   private nowMs: number;
 
   constructor(of: Rehearsal) {
@@ -97,17 +93,17 @@ class Cook {
     this.coldMs = Math.min(...this.plan.preheats.map(({ lightMs }) => lightMs)) - 1000;
     this.truth = new TrueKitchen(of.kitchen, this.told.stationIds, of.seed);
     this.nowMs = this.plan.startMs;
+    this.stove = new StoveHands(this.told, this.desk, this.truth, {
+      nowMs: () => this.nowMs,
+      waitUntil: (atMs) => this.waitUntil(atMs),
+    });
   }
 
   morning(): RehearsalResult {
     const { startMs, firstPourMs, lastLiftMs, spareS } = this.plan;
     const { modelVersion } = this.told.pins;
     this.desk.tap(startMs, 'plan-adopted', { startMs, firstPourMs, lastLiftMs, spareS, modelVersion });
-    const hands = {
-      turn: this.turn.bind(this),
-      read: this.read.bind(this),
-    };
-    for (const chore of choresOf(this.told, this.desk, this.plan, hands)) {
+    for (const chore of choresOf(this.told, this.desk, this.plan, this.stove)) {
       this.waitUntil(chore.atMs);
       chore.act();
     }
@@ -134,7 +130,7 @@ class Cook {
     } else if (hand && this.nowMs >= actMs - 1) {
       this.act(hand);
     }
-    this.takeAdvice();
+    this.stove.takeAdvice();
     return true;
   }
 
@@ -194,7 +190,7 @@ class Cook {
       const input = pieceInput(pins, state, ref, doneMs);
       const volumeMl = pins.formulas.find(({ id }) => id === formulaId)!.body.portion.volumeMl;
       const diameterMm = 2 * Math.sqrt((volumeMl * 1000) / (Math.PI * input.thicknessMm));
-      this.readyForPanful(hand);
+      this.stove.readyForPanful(hand);
       this.truth.pour({ pieceId, stationId, spot: placeOf(pins, state, ref), input, diameterMm });
       return (delayMs) => {
         this.desk.tap(doneMs + delayMs, 'poured', { pieceId, formulaId, stationId, placeId, volumeMl });
@@ -236,65 +232,11 @@ class Cook {
     };
   }
 
-  /** Turns burners as the board advises, giving a plate time to answer. */
-  private takeAdvice(): void {
-    for (const { key, stationId, zoneId, strays, basis, advisedMark: mark } of this.desk.predicted(this.nowMs).zones) {
-      // on its way up a plate is left to its plan until it was read
-      if (
-        basis !== 'reading' ||
-        !strays ||
-        mark === null ||
-        this.nowMs - (this.turnedAt.get(key) ?? -Infinity) < PATIENCE_MS
-      )
-        continue;
-      this.turnedAt.set(key, this.nowMs);
-      this.turn(this.nowMs, stationId, zoneId, mark);
-    }
-  }
-
-  /** Before a zone's test piece and before each panful: the thermometer where the board asks, and the burner for what will be drawn. */
-  private readyForPanful({ stationId, zoneId, formulaId }: Hand): void {
-    const key = zoneKey(stationId, zoneId);
-    const own = [...this.desk.state().pieces.values()].filter(
-      (piece) => zoneKey(piece.stationId, piece.zoneId) === key,
-    );
-    if (own.some((piece) => piece.offAtMs === null)) return;
-    const zone = () =>
-      this.desk.predicted(this.nowMs).zones.find((each) => each.key === key && each.formulaId === formulaId);
-    for (let read = 0; read < READ_AT_MOST; read++) {
-      const place = whereToRead(zone()?.places ?? []);
-      if (!place) break;
-      this.waitUntil(this.nowMs + READING_MS);
-      this.read(
-        stationId,
-        zoneId,
-        placeOf(this.told.pins, this.desk.state(), { formulaId, stationId, zoneId, placeId: place.id }),
-      );
-    }
-    // a test piece alone draws little
-    const mark = own.length === 0 ? null : (zone()?.pouringMark ?? null);
-    if (mark === null) return;
-    this.turnedAt.set(key, this.nowMs);
-    this.turn(this.nowMs, stationId, zoneId, mark);
-  }
-
-  private turn(atMs: number, stationId: string, zoneId: string, mark: number): void {
-    this.truth.turn(stationId, zoneId, mark);
-    this.desk.tap(atMs, 'burner-turned', { stationId, zoneId, mark });
-  }
-
-  private read(stationId: string, zoneId: string, at?: SpotOnPlate): void {
-    const { body } = this.told.pins.stations.find(({ id }) => id === stationId)!;
-    const spot = at ?? zoneMiddle(body, zoneId);
-    const shown = this.truth.probeShows(stationId, spot);
-    this.desk.tap(this.nowMs, 'reading-taken', { stationId, zoneId, spot, method: 'simulatedProbe', ...shown });
-  }
-
   private waitUntil(atMs: number): void {
     while (this.seconds(atMs) > this.truth.timeS + 1e-9) {
       const call = this.truth.advanceTo(Math.min(this.seconds(atMs), this.truth.timeS + LOOK_EVERY_S));
       this.nowMs = Math.max(this.nowMs, this.coldMs + this.truth.timeS * 1000);
-      this.takeAdvice();
+      this.stove.takeAdvice();
       if (call && this.of.attention === 'full') this.desk.tap(this.coldMs + this.truth.timeS * 1000, 'cue-seen', call);
     }
     this.nowMs = Math.max(this.nowMs, atMs);
