@@ -57,7 +57,7 @@ export const PinsSchema = v.object({
 export type Pins = v.InferOutput<typeof PinsSchema>;
 
 /** Changes with every change of a prediction; stored with each fact of advice. */
-export const MODEL_VERSION = 'piece-5';
+export const MODEL_VERSION = 'piece-6';
 
 const NONE: readonly Ingredient[] = [];
 

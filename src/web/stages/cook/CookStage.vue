@@ -75,9 +75,7 @@ function done(): void {
   if (next.value) board.act(next.value);
 }
 function notYet(): void {
-  const piece = next.value?.pieceId ? store.state!.pieces.get(next.value.pieceId) : undefined;
-  // one that is taken to be turned and was not has its own tap
-  if (piece && (next.value!.verb === 'lift') === (piece.flippedAtMs !== null)) board.see(piece, 'notYet');
+  if (next.value) board.tooSoon(next.value);
 }
 async function finish(): Promise<void> {
   if (store.state!.finishedAtMs === null) await board.finish();

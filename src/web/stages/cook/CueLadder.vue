@@ -16,7 +16,7 @@ import { seenOf } from './use-appearance.ts';
 /** Predicted and seen cues of one piece, and the way to say what is seen on it. */
 const props = defineProps<{ piece: Piece }>();
 const emit = defineEmits<{
-  see: [cue: Cue | 'notYet'];
+  see: [cue: Cue];
   lose: [];
   look: [step: 1 | -1];
   like: [liked: boolean];

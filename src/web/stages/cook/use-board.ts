@@ -25,7 +25,9 @@ export interface Board {
   /** A piece that was taken to be turned was turned only now. */
   flipOnlyNow(piece: Piece): void;
   undo(): void;
-  see(piece: Piece, cue: Cue | 'notYet'): void;
+  see(piece: Piece, cue: Cue): void;
+  /** It is too soon for a flip or a lift that is asked for. */
+  tooSoon(hand: Hand): void;
   lose(piece: Piece): void;
   /** Later pieces of its batter are to be like this one, or no longer. */
   like(piece: Piece, liked: boolean): void;
@@ -122,10 +124,12 @@ export function useBoard(): Board {
     undo: () => {
       if (lastTap.value) void store.tap([{ kind: 'undone', payload: { eventIds: lastTap.value.eventIds } }]);
     },
-    see: ({ id: pieceId, flippedAtMs }, cue) => {
-      const side = flippedAtMs === null ? (1 as const) : (2 as const);
-      const payload = cue === 'notYet' ? { pieceId, cue, side } : { pieceId, cue };
-      void store.tap([{ kind: 'cue-seen', payload }]);
+    see: ({ id: pieceId }, cue) => void store.tap([{ kind: 'cue-seen', payload: { pieceId, cue } }]),
+    tooSoon: ({ verb, pieceId }) => {
+      if (pieceId === null) return;
+      // one that is taken as turned was: its second side is what is not done
+      const side = verb === 'flip' ? (1 as const) : (2 as const);
+      void store.tap([...caughtUp(pieceId), { kind: 'cue-seen', payload: { pieceId, cue: 'notYet', side } }]);
     },
     lose: (piece) => void store.tap([{ kind: 'failed', payload: { pieceId: piece.id } }]),
     like: ({ id, formulaId }, liked) =>
