@@ -106,6 +106,25 @@ describe('a true kitchen', () => {
   });
 });
 
+describe('hands that press a piece before they take it off', () => {
+  it('find it soft at first and springy once its inside is done, never one that was not turned', () => {
+    const truth = heated(kitchen(), 5, 600);
+    truth.pour(pour('p'));
+    const until = (timeS: number) => {
+      while (truth.timeS < timeS) truth.advanceTo(timeS);
+    };
+    until(740);
+    expect(truth.springsBack('p')).toBe(false);
+    truth.flip('p');
+    until(743);
+    expect(truth.springsBack('p')).toBe(false);
+    until(860);
+    expect(truth.springsBack('p')).toBe(true);
+    truth.lift('p');
+    expect(truth.outcome('p')).toMatchObject({ cooked: true });
+  });
+});
+
 describe('the true window', () => {
   it('runs from when the inside holds to when the underside passes brown, no wider than a quarter, about the best', () => {
     expect(trueWindow({ holdsS: 80, bestS: 120, darkS: 200 }, 300)).toMatchObject({
