@@ -1,7 +1,7 @@
 import { describe, expect, it } from '@jest/globals';
 import { secondSides, type SecondSideSeen } from '#core/adapt';
 import { forecast, planRun, unrecordedLearning, type TableCache } from '#core/desk';
-import { pieceAt, timelineTable } from '#core/piece';
+import { pieceAt, timelineTable, type Centre } from '#core/piece';
 import { fold, type StoredEvent } from '#core/run';
 import { askedAgain, liftLearned, secondLearned } from '../../src/core/desk/second-side.ts';
 import { BRIEF, CAKES, GRIDDLE_ID, PINS, SERVICE_MS, id, numbered, writer } from './fixtures.ts';
@@ -94,7 +94,7 @@ describe('second sides in a run', () => {
     event('lifted', { pieceId: id(n) }, { ...after(seconds), ...(tapId ? { tapId } : {}) });
   const notYet = (n: number, seconds: number, side: 1 | 2 = 2) =>
     event('cue-seen', { pieceId: id(n), cue: 'notYet', side }, after(seconds));
-  const cut = (n: number, centre: string, seconds: number) =>
+  const cut = (n: number, centre: Centre, seconds: number) =>
     event('centre-judged', { pieceId: id(n), centre }, after(seconds));
   const begun = [
     event('brief-set', BRIEF),

@@ -113,10 +113,10 @@ describe('hands that press a piece before they take it off', () => {
     const until = (timeS: number) => {
       while (truth.timeS < timeS) truth.advanceTo(timeS);
     };
-    until(740);
+    until(690);
     expect(truth.springsBack('p')).toBe(false);
     truth.flip('p');
-    until(743);
+    until(692);
     expect(truth.springsBack('p')).toBe(false);
     until(860);
     expect(truth.springsBack('p')).toBe(true);
