@@ -13,7 +13,12 @@ export interface Chore {
 const TASKS_BY_TAP = new Set(['temper', 'melt', 'soak', 'oven', 'fruit']);
 
 /** What comes before the first pour, in its order: mixing, lighting and reading. */
-export function choresOf(told: ToldRun, desk: DeskSide, plan: RunPlan, hands: Pick<StoveHands, 'turn' | 'read'>): Chore[] {
+export function choresOf(
+  told: ToldRun,
+  desk: DeskSide,
+  plan: RunPlan,
+  hands: Pick<StoveHands, 'turn' | 'read'>,
+): Chore[] {
   const { pins } = told;
   const chores: Chore[] = [];
   const at = (atMs: number, act: () => void) => chores.push({ atMs, act });
