@@ -35,6 +35,14 @@ export function kitchenFigures(index: number, seeds: number): KitchenFigure[] {
   );
 }
 
+/** How long a morning of ninety pieces takes without a screen, its tables and all, s. */
+export function longMorningS(attention: Attention): number {
+  const { kitchen } = frozenKitchens()[0]!;
+  const startMs = performance.now();
+  rehearse({ kitchen, run: frozenRun('long-morning'), policy: 'predicted', attention, seed: 1 });
+  return (performance.now() - startMs) / 1000;
+}
+
 /** All frozen kitchens, a worker for each core. */
 export async function rehearsalFigures(seeds: number): Promise<KitchenFigure[]> {
   const count = frozenKitchens().length;

@@ -1,6 +1,6 @@
 import { COURSES, foretoldPours } from '../bench/pours.ts';
 import { honesty } from '../bench/random-truths.ts';
-import { rehearsalFigures, shares } from '../bench/rehearsals.ts';
+import { longMorningS, rehearsalFigures, shares } from '../bench/rehearsals.ts';
 
 // Twelve frozen kitchens, each policy and attention, some seeds: the figures of README. Minutes to an hour.
 const seeds = Number(process.argv[2] ?? 10);
@@ -33,4 +33,7 @@ for (const course of COURSES) {
 const { held, medianHalfWidthS } = honesty(1000);
 console.log(
   `\n1,000 kitchens drawn at random: nine in ten holds ${percent(held)}, median half-width after three pieces ${medianHalfWidthS.toFixed(1)} s.`,
+);
+console.log(
+  `\nNinety pieces in the first kitchen, one after the other: ${longMorningS('full').toFixed(0)} s with full attention, ${longMorningS('lazy').toFixed(0)} s with lazy.`,
 );
