@@ -1,6 +1,7 @@
 import { secondSides, type SecondSideSeen, type SecondSides } from '#core/adapt';
 import type { SimulatedPiece, Window } from '#core/piece';
 import { pinnedFormula, zoneKey, type Piece, type Pins, type RunState } from '#core/run';
+import { liftedByEye } from './by-eye.ts';
 
 /** After "not yet" a piece is not asked for again sooner, s. Assumed. */
 const ASKED_AGAIN_S = 8;
@@ -57,21 +58,6 @@ function saidOf({ flippedAtMs, offAtMs, fate, assumed, centre, secondNotYetMs }:
   }
   const tooSoonMs = secondNotYetMs.at(-1);
   return tooSoonMs === undefined ? null : at('longer', tooSoonMs);
-}
-
-/** Pieces that were lifted by eye: before the first good moment the board had shown for them, or after a "not yet"; alone, not in a row. */
-function liftedByEye(state: RunState, pieces: readonly Piece[]): ReadonlySet<string> {
-  const inTap = new Map<string, number>();
-  for (const { offTapId } of state.pieces.values())
-    if (offTapId !== null) inTap.set(offTapId, (inTap.get(offTapId) ?? 0) + 1);
-  return new Set(
-    pieces
-      .filter(({ offAtMs, offTapId, assumed, shown, secondNotYetMs }) => {
-        if (offAtMs === null || assumed.second || inTap.get(offTapId ?? '') !== 1) return false;
-        return secondNotYetMs.length > 0 || (shown.second !== null && offAtMs < shown.second.earliestMs);
-      })
-      .map(({ id }) => id),
-  );
 }
 
 /**

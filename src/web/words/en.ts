@@ -1,5 +1,6 @@
 import { batter } from './en/batter.ts';
 import { house } from './en/house.ts';
+import { larder } from './en/larder.ts';
 import { library } from './en/library.ts';
 import { pantry } from './en/pantry.ts';
 import { plates } from './en/plates.ts';
@@ -14,6 +15,7 @@ import { stove } from './en/stove.ts';
 export const en = {
   ...house,
   ...batter,
+  ...larder,
   ...library,
   ...pantry,
   ...plates,

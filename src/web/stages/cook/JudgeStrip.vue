@@ -103,7 +103,7 @@ function judge(underside: Underside): void {
 
 <template>
   <p v-if="raw" class="rounded-control bg-ember-mist px-3 py-2 text-sm" role="status" data-testid="raw-inside">
-    {{ t('judge.raw', { place: raw.placeId }) }}
+    {{ t(raw.turn === 'early' ? 'judge.rawEarly' : 'judge.raw', { place: raw.placeId }) }}
   </p>
   <div
     v-if="tested"

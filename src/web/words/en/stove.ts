@@ -147,6 +147,7 @@ export const stove = {
     centre: 'Test piece {place}, cut open: how is its middle?',
     centres: { raw: 'Raw', done: 'Done', dry: 'Dry' },
     raw: '{place} was raw inside: do not serve it. Second sides are left longer from now on.',
+    rawEarly: '{place} was raw inside: do not serve it. It was turned too early; later ones are turned later.',
   },
   browning: {
     raw: 'raw',
