@@ -46,6 +46,16 @@ export function frozenKitchens(): { readonly file: string; readonly kitchen: Kit
   return files.sort().map((file) => ({ file, kitchen: kitchenFrom(join(folder, 'kitchens', file)) }));
 }
 
+/** The kitchens to obey in, with what is cooked in each: frozen too, their plates never read. */
+export function obeyedKitchens(): { readonly name: string; readonly kitchen: Kitchen; readonly run: RehearsalRun }[] {
+  const kept = join(folder, 'obeyed');
+  const files = readdirSync(kept).filter((file) => file.endsWith('.kitchen.json'));
+  return files.sort().map((file) => {
+    const name = file.replace('.kitchen.json', '');
+    return { name, kitchen: kitchenFrom(join(kept, file)), run: runFrom(join(kept, `${name}.run.json`)) };
+  });
+}
+
 export const frozenRun = (name: string): RehearsalRun => runFrom(join(folder, 'runs', `${name}.json`));
 
 /** The JSON schemas of both kinds of file, by file name: what is written beside them. */

@@ -11,6 +11,7 @@ export const CORE_ORDER = [
   'pour',
   'swirl',
   'piece',
+  'truth',
   'run',
   'adapt',
   'plan',
@@ -18,6 +19,18 @@ export const CORE_ORDER = [
   'rehearsal',
   'review',
   'formats',
+];
+
+/** What the truth of rehearsals may take from the desk's plates: figures of materials, and what a station is. */
+const TRUTH_SHARES = [
+  'METAL',
+  'faceEmissivity',
+  'plateSizeMm',
+  'setpointC',
+  'zoneAt',
+  'zoneMiddle',
+  'StationBody',
+  'Zone',
 ];
 
 const OUTSIDE = '^(node:|vue|pinia|fastify|typeorm|pg|echarts|@fastify|@vueuse|@headlessui|luxon|comlink|idb)';
@@ -37,8 +50,29 @@ export function arrows() {
       ],
     );
   });
+  // the truth of rehearsals shares the desk's material figures and the geometry of stations, and nothing of its plates
+  const truth = {
+    files: ['src/core/truth/**/*.ts'],
+    rules: {
+      'no-restricted-imports': [
+        'error',
+        {
+          patterns: [
+            {
+              regex: '^#core/plate$',
+              allowImportNames: TRUTH_SHARES,
+              message: 'The truth shares material figures and geometry with the plates of the desk, not their code.',
+            },
+            { regex: '^#core/(?!plate$)', message: 'The truth imports nothing of the desk.' },
+            { regex: '^\\.\\./', message: 'A core folder reaches others as #core/name, through their faces.' },
+          ],
+        },
+      ],
+    },
+  };
   return [
     ...core,
+    truth,
     forbid(
       ['src/contract/**/*.ts'],
       [

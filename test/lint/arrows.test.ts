@@ -45,6 +45,14 @@ describe('the arrows of the house', () => {
     expect(await verdict(file, use(target))).toEqual([]);
   });
 
+  it('the truth of rehearsals shares figures of materials with the desk’s plates and none of their code', async () => {
+    const take = (names: string, from = '#core/plate') =>
+      `import { ${names} } from '${from}';\nexport const y = [${names}];\n`;
+    expect(await verdict('src/core/truth/any.ts', take('METAL, zoneAt'))).toEqual([]);
+    for (const code of [take('plateSimulator'), take('powerShare'), take('pieceAt', '#core/piece')])
+      expect(await verdict('src/core/truth/any.ts', code)).toContain('no-restricted-imports');
+  });
+
   it('core has no clock and no chance of its own', async () => {
     expect(await verdict('src/core/plan/any.ts', 'export const now = Date.now();\n')).toContain(
       'no-restricted-globals',

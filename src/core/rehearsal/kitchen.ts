@@ -12,6 +12,22 @@ const HiddenBurnerSchema = v.object({
   offXMm: v.optional(figure(-300, 300, 'How far right of its zone’s middle it sits, mm.'), 0),
   offYMm: v.optional(figure(-300, 300, 'How far in front of its zone’s middle it sits, mm.'), 0),
   fadesPerHour: v.optional(figure(-1, 1, 'Share by which it weakens in an hour (e-fold rate); below 0 it gains.'), 0),
+  dial: v.optional(
+    v.pipe(
+      v.object({
+        floor: v.optional(figure(0, 0.8, 'Share of full power at its lowest flame.'), 0),
+        exponent: v.optional(
+          figure(0.3, 4, 'Power above the floor goes with the share of the dial to this exponent.'),
+          1,
+        ),
+        fullAt: v.optional(figure(0.2, 1, 'Share of the dial at which it gives all it has.'), 1),
+      }),
+      v.description('How its dial really gives heat; usual: as the desk takes dials of its kind.'),
+    ),
+  ),
+  lagS: v.optional(
+    figure(0, 600, 'Seconds in which it takes up a turn, and gives off its own heat; usual: by its kind.'),
+  ),
 });
 
 const HeatSpotSchema = v.object({
@@ -30,10 +46,19 @@ const KitchenStationSchema = v.object({
       v.description('By zone letter; a zone not named is honest.'),
     ),
     spots: v.optional(v.array(HeatSpotSchema), []),
+    wind: v.optional(figure(0, 3, 'How much wind adds to what the air carries off at its strongest, as a share.'), 0),
   }),
 });
 
 const HiddenBatterSchema = v.object({
+  patches: v.optional(
+    v.object({
+      share: v.optional(figure(0, 0.5, 'Structure: share of a piece that lies otherwise than the rest.'), 0),
+      contact: v.optional(figure(0.3, 1.5, 'Factor on the contact there.'), 1),
+      thickness: v.optional(figure(0.5, 1.8, 'Factor on the thickness there: a film that ran.'), 1),
+    }),
+    {},
+  ),
   contact: v.optional(figure(0.3, 3, 'Factor on the contact of base and plate.'), 1),
   contactLost: v.optional(figure(0, 0.9, 'Structure: share of the contact lost as the base sets and stiffens.'), 0),
   vented: v.optional(figure(0, 20, 'Factor on the share of steam that leaves at the side and beneath.'), 1),
@@ -91,6 +116,13 @@ export const KitchenSchema = v.object({
       lStarSd: v.optional(figure(0, 15, 'Spread of a judged colour, L*.'), 4),
     }),
     {},
+  ),
+  looks: v.optional(
+    v.pipe(
+      v.picklist(['probe', 'butter', 'drop', 'hand']),
+      v.description('What this kitchen looks at a plate with when it is asked to; rehearsals that read use the probe.'),
+    ),
+    'probe',
   ),
   probe: v.optional(
     v.object({

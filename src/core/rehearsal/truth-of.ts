@@ -1,10 +1,36 @@
 import { PIECE_PARAMETERS, type PieceParameters } from '#core/piece';
-import type { PlateTruth, StationBody } from '#core/plate';
+import type { PlateTruth, Source, StationBody } from '#core/plate';
+import { dialShare, type TruePlateFaults } from '#core/truth';
 import type { Kitchen } from './kitchen.ts';
+import { seedFrom } from './random.ts';
+
+type HiddenPlate = Kitchen['stations'][number]['hidden'];
+type HiddenBurner = HiddenPlate['burners'][string];
+
+/** The usual lag of a burner, s, where a kitchen's file says nothing. Assumed, otherwise than the desk has it. */
+const USUAL_LAG_S: Record<Source, number> = { gas: 0, camping: 0, induction: 0, coil: 35, electric: 190 };
+const LINEAR = { floor: 0, exponent: 1, fullAt: 1 };
+
+/** A station's plate as it really is, for a truth that is built otherwise than the desk's plates. */
+export function plateFaults(body: StationBody, hidden: HiddenPlate, seed: number): TruePlateFaults {
+  return {
+    burners: Object.fromEntries(
+      body.zones.map(({ id, source }) => {
+        const of: Partial<HiddenBurner> = hidden.burners[id] ?? {};
+        const { gain = 1, setErrorC = 0, offXMm = 0, offYMm = 0, fadesPerHour = 0, dial = LINEAR } = of;
+        const lagS = of.lagS ?? (source ? USUAL_LAG_S[source] : 0);
+        return [id, { gain, setErrorC, offXMm, offYMm, fadesPerHour, dial: { ...LINEAR, ...dial }, lagS }];
+      }),
+    ),
+    lossFactor: hidden.lossFactor ?? 1,
+    wind: hidden.wind ?? 0,
+    seed: seedFrom(`wind ${body.name}`, seed) % 1000,
+  };
+}
 
 /** A station's plate as it really is. */
-export function plateTruth(body: StationBody, hidden: Kitchen['stations'][number]['hidden']): PlateTruth {
-  const byZone = <T>(of: (burner: Kitchen['stations'][number]['hidden']['burners'][string]) => T) =>
+export function plateTruth(body: StationBody, hidden: HiddenPlate): PlateTruth {
+  const byZone = <T>(of: (burner: Partial<HiddenBurner>) => T) =>
     Object.fromEntries(body.zones.map(({ id }) => [id, of(hidden.burners[id] ?? HONEST)]));
   return {
     gain: byZone((burner) => burner.gain ?? 1),
@@ -13,6 +39,7 @@ export function plateTruth(body: StationBody, hidden: Kitchen['stations'][number
     fadesPerHour: byZone((burner) => burner.fadesPerHour ?? 0),
     lossFactor: hidden.lossFactor,
     spots: hidden.spots,
+    dialShare: byZone(({ dial }) => dial && ((share) => dialShare({ ...LINEAR, ...dial }, share))),
   };
 }
 const HONEST = { gain: 1, setErrorC: 0, offXMm: 0, offYMm: 0, fadesPerHour: 0 };
