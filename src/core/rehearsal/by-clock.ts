@@ -1,6 +1,6 @@
 import type { PieceTimeline } from '#core/piece';
 import { normal, seedFrom, seeded } from './random.ts';
-import type { TrueOutcome } from './true-kitchen.ts';
+import type { TrueOutcome } from './lying-piece.ts';
 
 /** Who lifts by the clock waits so much longer than a piece was seen to need. Common practice, no source. */
 const DONE_WAIT = 1.1;

@@ -12,14 +12,8 @@ export interface Chore {
 /** Tasks that these hands do when they are due; the others show in the log by what they are. */
 const TASKS_BY_TAP = new Set(['temper', 'melt', 'soak', 'oven', 'fruit']);
 
-/** What comes before the first pour, in its order: mixing, lighting and reading. */
-export function choresOf(
-  told: ToldRun,
-  desk: DeskSide,
-  plan: RunPlan,
-  hands: Pick<StoveHands, 'turn' | 'read'>,
-): Chore[] {
-  const { pins } = told;
+/** Mixing, lot by lot, in its order. */
+export function mixingChores({ pins }: ToldRun, desk: DeskSide, plan: RunPlan): Chore[] {
   const chores: Chore[] = [];
   const at = (atMs: number, act: () => void) => chores.push({ atMs, act });
   for (const { formulaId, number, mixStartMs, mixEndMs, firstPourMs } of plan.lots) {
@@ -39,6 +33,19 @@ export function choresOf(
     );
     if (number === 1) at(firstPourMs - 60_000, () => desk.tap(firstPourMs - 60_000, 'rest-ended', lot));
   }
+  return chores.sort((a, b) => a.atMs - b.atMs);
+}
+
+/** What comes before the first pour, in its order: mixing, lighting and reading. */
+export function choresOf(
+  told: ToldRun,
+  desk: DeskSide,
+  plan: RunPlan,
+  hands: Pick<StoveHands, 'turn' | 'read'>,
+): Chore[] {
+  const { pins } = told;
+  const chores = mixingChores(told, desk, plan);
+  const at = (atMs: number, act: () => void) => chores.push({ atMs, act });
   for (const task of morningTasks(pins, desk.state(), plan, plan.startMs))
     if (TASKS_BY_TAP.has(task.kind)) at(task.dueMs, () => desk.tap(task.dueMs, 'task-done', { taskId: task.id }));
   for (const { zoneKey: key, lightMs, readyMs } of plan.preheats) {

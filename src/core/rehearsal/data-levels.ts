@@ -28,7 +28,9 @@ function plate(
   of: Partial<KitchenFile> & { readonly hidden?: KitchenFile['stations'][number]['hidden'] },
 ): Kitchen {
   const { hidden = { burners: {} }, ...file } = of;
-  return readKitchen({ name, pours: SURE, ...file, stations: [{ body: GRIDDLE, hidden }] });
+  // marks below were found on a dial that gives heat in proportion
+  const dialled = { ...hidden, burners: { A: { ...hidden.burners['A'], dial: { exponent: 1 } } } };
+  return readKitchen({ name, pours: SURE, ...file, stations: [{ body: GRIDDLE, hidden: dialled }] });
 }
 
 /** Up at full, then left to even out. */

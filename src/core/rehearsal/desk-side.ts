@@ -1,4 +1,13 @@
-import { forecast, planRun, unrecordedLearning, type Forecast, type RunPlan, type TableCache } from '#core/desk';
+import {
+  forecast,
+  heatSteps,
+  planRun,
+  unrecordedLearning,
+  type Forecast,
+  type HeatStep,
+  type RunPlan,
+  type TableCache,
+} from '#core/desk';
 import { CURRENT_VERSION, fold, type EventKind, type Payload, type RunState, type StoredEvent } from '#core/run';
 import { rehearsalId, type ToldRun } from './rehearsal-run.ts';
 
@@ -48,6 +57,13 @@ export class DeskSide {
   plan(): RunPlan {
     return planRun(this.told.pins, this.state(), 0, this.tables);
   }
+
+  /** What each dial asks for, the same as on the screens. */
+  heatSteps(told: Forecast, nowMs: number): HeatStep[] {
+    this.planned ??= this.plan();
+    return heatSteps(this.state(), told, this.planned, nowMs);
+  }
+  private planned: RunPlan | undefined;
 
   /** What the run has come to, once all is off. */
   learned(nowMs: number): Payload<'run-learned'> | null {

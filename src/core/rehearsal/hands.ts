@@ -1,13 +1,17 @@
 import {
   forecast,
+  heatSteps,
   morningTasks,
   nextHands,
   planRun,
   plannedLot,
   unrecordedLearning,
+  stationOf,
   unrecordedWindows,
+  zoneOf,
   type Forecast,
   type Hand,
+  type HeatStep,
   type RunPlan,
   type TableCache,
   type ZoneForecast,
@@ -83,7 +87,8 @@ export function cookThrough(cook: SimulatedCook): StoredEvent[] {
 
   const turnedAt = new Map<string, number>();
   const waitingSince = new Map<string, number>();
-  let nowMs = plan.firstPourMs;
+  const readAt = new Map(plan.preheats.map(({ zoneKey, readyMs }) => [zoneKey, readyMs + READ_AFTER_MS]));
+  let nowMs = Math.min(plan.firstPourMs, ...readAt.values());
   for (let step = 0; ; step++) {
     if (step > MAX_STEPS) throw new Error('The simulated morning did not end.');
     const current = state();
@@ -92,7 +97,8 @@ export function cookThrough(cook: SimulatedCook): StoredEvent[] {
     const hands = nextHands(pins, current, predicted, plan, nowMs);
     if (hands.length === 0) break;
     const hand = hands.find((each) => each.verb !== 'pour' || !waits(zoneFor(predicted, each), current));
-    for (const zone of predicted.zones) if (zone.strays && zone.basis === 'reading') turn(zone, zone.advisedMark);
+    for (const step of heatSteps(current, predicted, plan, nowMs))
+      if (step.dueMs <= nowMs && step.why !== 'light' && nowMs >= (readAt.get(step.key) ?? 0)) turn(step, step.mark);
     if (!hand || (hands[0] !== hand && hand.dueMs > nowMs + LOOK_AGAIN_MS)) {
       nowMs += LOOK_AGAIN_MS; // a plate is waited for: look again
       continue;
@@ -106,9 +112,6 @@ export function cookThrough(cook: SimulatedCook): StoredEvent[] {
     const late = Math.max(0, cook.latenessS.mean + cook.latenessS.sd * normal(random)) * 1000;
     nowMs = Math.max(nowMs + 500, hand.dueMs + (hand.verb === 'pour' ? 0 : late));
     if (hand.verb === 'pour') {
-      // a panful draws heat: the burner is turned to its mark as the first piece is poured
-      const zone = zoneFor(predicted, hand);
-      if (isEmpty(current, zone)) turn(zone, zone.pouringMark);
       emit(nowMs, 'poured', {
         pieceId: cook.makeId(++count),
         formulaId: hand.formulaId,
@@ -126,8 +129,8 @@ export function cookThrough(cook: SimulatedCook): StoredEvent[] {
   return made;
 
   /** Turns a burner as told, unless it was turned just before. */
-  function turn({ key, stationId, zoneId }: ZoneForecast, mark: number | null): void {
-    if (mark === null || nowMs - (turnedAt.get(key) ?? -Infinity) < PATIENCE_MS) return;
+  function turn({ key, stationId, zoneId }: HeatStep, mark: number): void {
+    if (nowMs - (turnedAt.get(key) ?? -Infinity) < PATIENCE_MS) return;
     turnedAt.set(key, nowMs);
     emit(nowMs, 'burner-turned', { stationId, zoneId, mark });
   }
@@ -184,11 +187,12 @@ export function cookThrough(cook: SimulatedCook): StoredEvent[] {
       const [stationId, zoneId] = zoneKey.split('/') as [string, string];
       const heat = planned.preheat[zoneKey]!;
       before.push([lightMs, () => emit(lightMs, 'burner-turned', { stationId, zoneId, mark: heat.boostMark })]);
-      before.push([readyMs, () => emit(readyMs, 'burner-turned', { stationId, zoneId, mark: heat.holdMark })]);
+      const holds = heat.holdMark > 0 ? heat.holdMark : zoneOf(stationOf(pins, stationId), zoneId).dial.step;
+      before.push([readyMs, () => emit(readyMs, 'burner-turned', { stationId, zoneId, mark: holds })]);
       before.push([
-        readyMs + 20_000,
+        readyMs + READ_AFTER_MS,
         () => {
-          const atMs = readyMs + 20_000;
+          const atMs = readyMs + READ_AFTER_MS;
           const surfaceC = trueSurface(kitchen, pins, state(), stationId, zoneId, atMs)(atMs);
           emit(atMs, 'reading-taken', {
             stationId,
@@ -236,6 +240,9 @@ function isEmpty(state: RunState, { stationId, zoneId }: ZoneForecast): boolean 
 
 /** Tasks that these hands do when they are due; the others show in the log by what they are. */
 const TASKS_BY_TAP = new Set(['temper', 'melt', 'soak', 'oven', 'fruit']);
+
+/** The probe is read so long after a plate should be there, ms. Assumed. */
+const READ_AFTER_MS = 20_000;
 
 /** A plate is given this long to answer a turn of its burner, ms. Common practice, no source. */
 const PATIENCE_MS = 90_000;

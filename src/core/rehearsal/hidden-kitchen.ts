@@ -146,6 +146,6 @@ export function trulyCooked(
   tables: TrueTables,
 ): CookedPiece[] {
   return liftedOf(state, formulaId).map((piece) =>
-    cookedPiece(piece, trueTimeline(kitchen, pins, state, piece, nowMs, tables).appearances),
+    cookedPiece(piece, trueTimeline(kitchen, pins, state, piece, nowMs, tables)),
   );
 }

@@ -30,7 +30,21 @@ export {
 } from './rehearse.ts';
 export { RehearsalRunSchema, readRehearsalRun, toldRun, type RehearsalRun } from './rehearsal-run.ts';
 export { VERDICTS, scoreOf, shareOf, verdictOf, type PieceVerdict, type RehearsalScore, type Share } from './score.ts';
-export { TrueKitchen, type TrueOutcome } from './true-kitchen.ts';
+export { STRUCTURES, type Structure } from './kitchen-plate.ts';
+export type { TrueOutcome } from './lying-piece.ts';
+export { TrueKitchen } from './true-kitchen.ts';
 export { notOverBrown, trueWindow, type TrueWindow } from './true-window.ts';
 export { LEVELS, type Level } from './data-levels.ts';
 export { FlipTrainer, ROUND, flipScore, type PieceInTraining, type TrainedPiece } from './trainer.ts';
+export { LOOKS, obey, type Looks, type Obeyed, type Obeying } from './obey.ts';
+export {
+  OBEYED_FAULTS,
+  obeyScore,
+  obeyedFault,
+  passedLimit,
+  type ObeyScore,
+  type ObeyedFault,
+  type ObeyedMorning,
+  type ObeyedPiece,
+  type PlateFared,
+} from './obey-score.ts';

@@ -1,15 +1,15 @@
 import { placeOf, pieceInput, type Hand, type RunPlan, type TableCache } from '#core/desk';
-import { browningWord } from '#core/piece';
-import type { UNDERSIDES } from '#core/plate';
 import { zoneKey, type Payload, type StoredEvent } from '#core/run';
 import { choresOf, type Chore } from './chores.ts';
 import { DeskSide } from './desk-side.ts';
 import { HandsAsked, handKey } from './hands-asked.ts';
+import { judgedWord } from './judged-word.ts';
 import type { Kitchen } from './kitchen.ts';
 import { seedFrom, seeded } from './random.ts';
 import { toldRun, type RehearsalRun } from './rehearsal-run.ts';
 import { StoveHands } from './stove-hands.ts';
-import { TrueKitchen, type TrueOutcome } from './true-kitchen.ts';
+import type { TrueOutcome } from './lying-piece.ts';
+import { TrueKitchen } from './true-kitchen.ts';
 
 /** By what hands turn a piece: the board's prompts, a mean of the best moments so far, or a clock set on the first panful. */
 export const POLICIES = ['predicted', 'mean', 'timer'] as const;
@@ -261,10 +261,4 @@ class Cook {
       liftedS: this.liftedS.get(piece.id)!,
     }));
   }
-}
-
-/** The word for a judged colour. */
-function judgedWord(lStar: number): (typeof UNDERSIDES)[number] {
-  const word = browningWord(lStar);
-  return word === 'raw' ? 'pale' : word === 'burnt' ? 'dark' : word;
 }

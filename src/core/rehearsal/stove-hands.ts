@@ -35,9 +35,10 @@ export class StoveHands {
   /** Turns burners as the board advises, giving a plate time to answer. */
   takeAdvice(): void {
     const nowMs = this.clock.nowMs();
-    for (const { key, stationId, zoneId, strays, basis, advisedMark: mark } of this.desk.predicted(nowMs).zones) {
-      // on its way up a plate is left to its plan until it was read
-      if (basis !== 'reading' || !strays || mark === null) continue;
+    const told = this.desk.predicted(nowMs);
+    for (const { key, stationId, zoneId, mark, why, dueMs } of this.desk.heatSteps(told, nowMs)) {
+      // lighting and turning down once are chores of their own
+      if (dueMs > nowMs || why === 'light' || why === 'down') continue;
       if (nowMs - (this.turnedAt.get(key) ?? -Infinity) < PATIENCE_MS) continue;
       this.turnedAt.set(key, nowMs);
       this.turn(nowMs, stationId, zoneId, mark);

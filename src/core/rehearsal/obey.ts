@@ -1,0 +1,321 @@
+import {
+  fatDue,
+  placeOf,
+  pieceInput,
+  promptsNow,
+  type Hand,
+  type MorningTask,
+  type Prompt,
+  type RunPlan,
+  type TableCache,
+} from '#core/desk';
+import { timelineAt, timelineTable } from '#core/piece';
+import { zoneKey, type StoredEvent } from '#core/run';
+import { mixingChores, type Chore } from './chores.ts';
+import { DeskSide } from './desk-side.ts';
+import { judgedWord } from './judged-word.ts';
+import type { Kitchen } from './kitchen.ts';
+import { lookAt } from './looks.ts';
+import type { ObeyedMorning, ObeyedPiece } from './obey-score.ts';
+import { PlateWatch } from './plate-watch.ts';
+import { normal, seedFrom, seeded } from './random.ts';
+import { toldRun, type RehearsalRun } from './rehearsal-run.ts';
+import type { Attention } from './rehearse.ts';
+import type { Structure } from './kitchen-plate.ts';
+import { TrueKitchen } from './true-kitchen.ts';
+
+/** Whether plates are looked at when the desk asks: never, or once before the first pour on each. */
+export const LOOKS = ['one', 'never'] as const;
+export type Looks = (typeof LOOKS)[number];
+
+export interface Obeying {
+  readonly kitchen: Kitchen;
+  readonly run: RehearsalRun;
+  readonly look: Looks;
+  readonly attention: Attention;
+  readonly seed: number;
+  /** How the truth is built: otherwise than the desk's plates, or as they are. */
+  readonly structure?: Structure;
+  readonly tables?: TableCache;
+}
+
+export interface Obeyed extends ObeyedMorning {
+  readonly events: readonly StoredEvent[];
+}
+
+/** Hands look at the screens this often when nothing is due, s. */
+const GLANCE_S = 5;
+/** What each thing takes of a pair of hands, s. Assumed. */
+const TAKES_S = { turn: 3, part: 4, look: 6, judge: 2, task: 5, beneath: 4, sign: 1 } as const;
+const LATE_TAP = { share: 0.2, leastS: 5, mostS: 20 };
+/** A sign that does not come after so many looks never will. Assumed. */
+const COMES_BACK_AT_MOST = 12;
+const MAX_STEPS = 20_000;
+/** After the last lift burners are still turned off as asked, s. */
+const CLOSING_S = 60;
+
+/** A morning of hands that know nothing and do only what the screens show, when they show it. @throws Error when it does not end. */
+export function obey(of: Obeying): Obeyed {
+  return new ObedientCook(of).morning();
+}
+
+class ObedientCook {
+  private readonly of: Obeying;
+  private readonly told: ReturnType<typeof toldRun>;
+  private readonly truth: TrueKitchen;
+  private readonly desk: DeskSide;
+  private readonly plan: RunPlan;
+  private readonly watch: PlateWatch;
+  private readonly coldMs: number;
+  private readonly random: () => number;
+  private readonly done = new Map<string, ObeyedPiece>();
+  private readonly usualFirstS = new Map<string, number>();
+  /** What hands did and have not tapped yet. */
+  private readonly untapped = new Set<string>();
+  private readonly lateTaps: Chore[] = [];
+  private readonly looked = new Set<string>();
+  private readonly panfuls = new Set<string>();
+  private prompts = 0;
+  private nowMs: number;
+
+  constructor(of: Obeying) {
+    this.of = of;
+    this.told = toldRun(of.kitchen, of.run);
+    this.desk = new DeskSide(this.told, of.tables ?? new Map());
+    this.plan = this.desk.plan();
+    this.random = seeded(seedFrom('obedient', of.seed));
+    this.truth = new TrueKitchen(of.kitchen, this.told.stationIds, of.seed, of.structure ?? 'own');
+    this.watch = new PlateWatch(this.told, this.truth);
+    this.coldMs = Math.min(this.plan.startMs, ...this.plan.preheats.map(({ lightMs }) => lightMs)) - 60_000;
+    this.nowMs = this.coldMs;
+    this.truth.eachStep = (timeS) => this.watch.see(timeS, this.coldMs + 1000 * timeS, this.desk.state());
+  }
+
+  morning(): Obeyed {
+    const { startMs, firstPourMs, lastLiftMs, spareS, serviceAtMs } = this.plan;
+    const { modelVersion } = this.told.pins;
+    this.desk.tap(this.coldMs, 'plan-adopted', { startMs, firstPourMs, lastLiftMs, spareS, modelVersion });
+    const chores = mixingChores(this.told, this.desk, this.plan);
+    let endMs = Infinity;
+    for (let steps = 0; this.nowMs < endMs; steps++) {
+      if (steps > MAX_STEPS) throw new Error('The morning did not end.');
+      while (chores[0] && chores[0].atMs <= this.nowMs) chores.shift()!.act();
+      while (this.lateTaps[0] && this.lateTaps[0].atMs <= this.nowMs) this.lateTaps.shift()!.act();
+      const prompts = this.open();
+      const next = prompts.find((prompt) => this.actMs(prompt) <= this.nowMs);
+      if (next) this.act(next);
+      else
+        this.wait(
+          Math.min(
+            this.nowMs + 1000 * GLANCE_S,
+            ...prompts.slice(0, 6).map((prompt) => Math.max(this.nowMs + 1000, this.actMs(prompt))),
+          ),
+        );
+      const over = prompts.every(({ kind }) => kind !== 'hand') && this.desk.state().pieces.size > 0;
+      if (!over || this.lateTaps.length > 0 || this.desk.state().onPlate.size > 0) endMs = Infinity;
+      else if (endMs === Infinity) endMs = this.nowMs + 1000 * CLOSING_S;
+    }
+    this.desk.tap(this.nowMs, 'run-finished', {});
+    const state = this.desk.state();
+    return {
+      events: this.desk.events,
+      pieces: [...this.done.values()],
+      plates: this.watch.fared(state),
+      ...{ prompts: this.prompts, panfuls: this.panfuls.size, serviceAtMs },
+    };
+  }
+
+  /** What the screens ask for and these hands do, in the screens' own order. */
+  private open(): Prompt[] {
+    const state = this.desk.state();
+    const told = this.desk.predicted(this.nowMs);
+    const prompts = promptsNow(this.told.pins, state, told, this.plan, this.nowMs).filter(
+      (prompt) => !this.untapped.has(prompt.key) && this.follows(prompt),
+    );
+    const asked = new Map(prompts.filter(({ dueMs }) => dueMs <= this.nowMs).map(({ key }) => [key, this.nowMs]));
+    for (const [key, sinceMs] of this.askedSince) if (asked.has(key)) asked.set(key, sinceMs);
+    this.askedSince = asked;
+    return prompts;
+  }
+  /** Since when each thing that is due has been asked for: hands are late from then. */
+  private askedSince: ReadonlyMap<string, number> = new Map();
+
+  /** Looks are taken as told, questions are answered by hands of full attention alone; a row that waits for a colleague's tap waits. */
+  private follows(prompt: Prompt): boolean {
+    switch (prompt.kind) {
+      case 'look':
+        return this.of.look === 'one' && !this.looked.has(zoneKey(prompt.look.stationId, prompt.look.zoneId));
+      case 'judge': // a test piece is asked for and cut open; colours of others only watchful hands tell
+        return this.of.attention === 'full' || prompt.judgement.asks !== 'underside';
+      case 'beneath':
+        return this.of.attention === 'full';
+      default:
+        return true;
+    }
+  }
+
+  /** When these hands come to something. */
+  private actMs(prompt: Prompt): number {
+    return (this.askedSince.get(prompt.key) ?? prompt.dueMs) + this.lateMs(prompt);
+  }
+
+  /** How late these hands are with something, ms. */
+  private lateMs({ kind, key }: Prompt): number {
+    if (kind === 'task') return 0;
+    const { lateS = 0, lateSdS = 0 } = this.of.kitchen.hands;
+    return 1000 * Math.max(0, lateS + lateSdS * normal(seeded(seedFrom(key, this.of.seed))));
+  }
+
+  private act(prompt: Prompt): void {
+    const poured = this.desk.state().pieces.size > 0;
+    if (prompt.kind !== 'hand' && poured) this.prompts += 1;
+    switch (prompt.kind) {
+      case 'hand':
+        return this.withHands(prompt.hand, prompt.key);
+      case 'heat': {
+        const { stationId, zoneId, mark } = prompt.step;
+        this.truth.turn(stationId, zoneId, mark);
+        this.desk.tap(this.nowMs, 'burner-turned', { stationId, zoneId, mark });
+        return this.spend(TAKES_S.turn);
+      }
+      case 'look': {
+        const { stationId, zoneId, spot } = prompt.look;
+        this.looked.add(zoneKey(stationId, zoneId));
+        this.spend(TAKES_S.look);
+        const { body } = this.told.pins.stations.find(({ id }) => id === stationId)!;
+        const eyes = seeded(seedFrom(`look ${stationId} ${zoneId}`, this.of.seed));
+        const reading = lookAt(this.of.kitchen, body, this.truth.surfaceC(stationId, spot), eyes);
+        return this.desk.tap(this.nowMs, 'reading-taken', { stationId, zoneId, spot, ...reading });
+      }
+      case 'beneath':
+        this.tellUnderside(prompt.pieceId);
+        return this.spend(TAKES_S.beneath);
+      case 'judge':
+        this.judge(prompt);
+        return this.spend(TAKES_S.judge);
+      case 'task':
+        this.doTask(prompt.task);
+        return this.spend(TAKES_S.task);
+    }
+  }
+
+  private doTask({ id, kind, formulaId, lot }: MorningTask): void {
+    const of = { formulaId: formulaId ?? '', lot: lot ?? 1 };
+    if (kind === 'fold') this.desk.tap(this.nowMs, 'lot-folded', of);
+    else if (kind === 'takeOut') this.desk.tap(this.nowMs, 'lot-moved', { ...of, to: 'counter' });
+    else this.desk.tap(this.nowMs, 'task-done', { taskId: id });
+  }
+
+  private judge({ judgement }: Extract<Prompt, { kind: 'judge' }>): void {
+    const { pieceId, asks } = judgement;
+    if (asks === 'turn') this.desk.tap(this.nowMs, 'turn-judged', { pieceId, turn: this.truth.judgedTurn(pieceId) });
+    else if (asks === 'centre') {
+      const centre = this.done.get(pieceId)!.cooked ? 'done' : 'raw';
+      this.desk.tap(this.nowMs, 'centre-judged', { pieceId, centre });
+    } else this.tellUnderside(pieceId);
+  }
+
+  /** The colour beneath a piece, or of the face that was turned up, in a word. */
+  private tellUnderside(pieceId: string): void {
+    const piece = this.desk.state().pieces.get(pieceId)!;
+    const { formulaId, stationId, zoneId } = piece;
+    const afterS = Math.max(5, Math.round(((piece.flippedAtMs ?? this.nowMs) - piece.pouredAtMs) / 1000));
+    const underside = judgedWord(this.truth.judgedLStar(pieceId));
+    const spot = placeOf(this.told.pins, this.desk.state(), piece);
+    const of = { stationId, zoneId, spot: { xMm: spot.xMm, yMm: spot.yMm }, formulaId, afterS, underside };
+    this.desk.tap(this.nowMs, 'reading-taken', { ...of, method: 'piece' });
+  }
+
+  private withHands(hand: Hand, key: string): void {
+    const { formulaId, stationId, zoneId, placeId } = hand;
+    const { hands } = this.told.pins.formulas.find(({ id }) => id === formulaId)!.body;
+    if (hand.verb === 'pour') {
+      if (fatDue(this.told.pins, this.desk.state(), hand)) {
+        this.desk.tap(this.nowMs, 'fat-put', { stationId, zoneId });
+        this.spend(hands.greaseS);
+      }
+      const pieceId = this.desk.nextId();
+      this.pour(hand, pieceId);
+      const { volumeMl } = this.told.pins.formulas.find(({ id }) => id === formulaId)!.body.portion;
+      this.tapped(key, (atMs) => this.desk.tap(atMs, 'poured', { pieceId, formulaId, stationId, placeId, volumeMl }));
+      return this.spend(hands.pourS);
+    }
+    const pieceId = hand.pieceId!;
+    if (this.isTooSoon(hand)) {
+      const side = hand.verb === 'flip' ? (1 as const) : (2 as const);
+      this.desk.tap(this.nowMs, 'cue-seen', { pieceId, cue: 'notYet', side });
+      return this.spend(TAKES_S.sign);
+    }
+    if (hand.verb === 'flip') {
+      this.truth.flip(pieceId);
+      this.tapped(key, (atMs) => this.desk.tap(atMs, 'flipped', { pieceId }));
+      return this.spend(hands.flipS);
+    }
+    this.truth.lift(pieceId);
+    const outcome = this.truth.outcome(pieceId);
+    const { pouredAtMs } = this.desk.state().pieces.get(pieceId)!;
+    const usualFirstS = this.usualFirstS.get(`${formulaId} ${stationId}`)!;
+    const of = { pieceId, formulaId, stationId, zoneId, placeId, pouredAtMs, liftedAtMs: this.nowMs, usualFirstS };
+    this.done.set(pieceId, { ...outcome, ...of });
+    this.tapped(key, (atMs) => this.desk.tap(atMs, 'lifted', { pieceId }));
+    this.spend(hands.liftS);
+  }
+
+  /** Watchful hands look for the sign the card names, some times; where it says that it may burn they turn it whatever shows. */
+  private isTooSoon({ verb, pieceId, sign, mayBurn }: Hand): boolean {
+    if (this.of.attention === 'lazy' || !sign || mayBurn) return false;
+    const shows = verb === 'flip' ? this.truth.signShows(pieceId!) : this.truth.springsBack(pieceId!);
+    const key = `${verb} ${pieceId}`;
+    const times = (this.cameBack.get(key) ?? 0) + 1;
+    this.cameBack.set(key, times);
+    return !shows && times <= COMES_BACK_AT_MOST;
+  }
+  private readonly cameBack = new Map<string, number>();
+
+  private pour(hand: Hand, pieceId: string): void {
+    const { formulaId, stationId, zoneId, placeId } = hand;
+    const { pins } = this.told;
+    const state = this.desk.state();
+    const ref = { formulaId, stationId, zoneId, placeId };
+    const input = pieceInput(pins, state, ref, this.nowMs);
+    const { portion, heat } = pins.formulas.find(({ id }) => id === formulaId)!.body;
+    const diameterMm = 2 * Math.sqrt((portion.volumeMl * 1000) / (Math.PI * input.thicknessMm));
+    const usual = `${formulaId} ${stationId}`;
+    if (!this.usualFirstS.has(usual))
+      this.usualFirstS.set(usual, timelineAt(timelineTable(input), heat.targetC).flip.bestS);
+    const others = [...state.onPlate.values()].map((id) => state.pieces.get(id)!);
+    if (!others.some((piece) => piece.stationId === stationId && piece.zoneId === zoneId)) this.panfuls.add(pieceId);
+    this.truth.pour({ pieceId, stationId, spot: placeOf(pins, state, ref), input, diameterMm });
+  }
+
+  /** Tells the desk, at once or, with lazy attention, now and then too late. */
+  private tapped(key: string, tap: (atMs: number) => void): void {
+    const atMs = this.nowMs;
+    const late = this.of.attention === 'lazy' && this.random() < LATE_TAP.share;
+    if (!late) return tap(atMs);
+    const delayMs = 1000 * (LATE_TAP.leastS + (LATE_TAP.mostS - LATE_TAP.leastS) * this.random());
+    this.untapped.add(key);
+    this.lateTaps.push({
+      atMs: atMs + delayMs,
+      act: () => {
+        this.untapped.delete(key);
+        tap(atMs + delayMs);
+      },
+    });
+    this.lateTaps.sort((a, b) => a.atMs - b.atMs);
+  }
+
+  /** Hands are at something for so long; eyes tap what they notice meanwhile. */
+  private spend(forS: number): void {
+    this.wait(this.nowMs + 1000 * forS);
+  }
+
+  private wait(untilMs: number): void {
+    while (this.nowMs < untilMs - 1) {
+      const call = this.truth.advanceTo((untilMs - this.coldMs) / 1000);
+      this.nowMs = this.coldMs + 1000 * this.truth.timeS;
+      if (call && this.of.attention === 'full' && this.desk.state().pieces.has(call.pieceId))
+        this.desk.tap(this.nowMs, 'cue-seen', call);
+    }
+  }
+}
