@@ -1,5 +1,5 @@
 import { celsiusToKelvin } from '#core/units';
-import { lagS } from './burner.ts';
+import { lagS, type Source } from './burner.ts';
 import { faceEmissivity } from './face.ts';
 import { METAL, arealHeatCapacityJm2K } from './metal.ts';
 import { plateSizeMm, zoneAreaM2, type StationBody, type Zone } from './station.ts';
@@ -13,6 +13,8 @@ export interface ZoneThermal {
   readonly areaM2: number;
   readonly heatCapacityJPerK: number;
   readonly fullPowerW: number;
+  /** What heats it: how its dial goes with its marks. */
+  readonly source?: Source | undefined;
   /** Seconds in which the element takes up a turn of its dial. */
   readonly lagS?: number;
   /** Convection above and losses below and at the side, W/m²K; emissivity of the face. */
@@ -34,6 +36,7 @@ export function zoneThermal(station: StationBody, zone: Zone): ZoneThermal {
     areaM2,
     heatCapacityJPerK: arealHeatCapacityJm2K(station.metal, station.thicknessMm) * areaM2,
     fullPowerW: zone.powerW,
+    source: zone.source,
     lagS: lagS(zone),
     ...lossesOf(station),
   };
@@ -81,4 +84,13 @@ export function heated(zone: ZoneThermal, startC: number, powerW: number, ambien
     tempC += (dt * (k1 + 2 * k2 + 2 * k3 + k4)) / 6;
   }
   return tempC;
+}
+
+/** Where the error of a burner is told, °C: a griddle's usual surface. */
+const TOLD_AT_C = 185;
+
+/** How many degrees a holding zone gains when the logarithm of its burner's strength does by one: at a griddle's usual surface. */
+export function degreesPerLnGain(zone: ZoneThermal, ambientC: number): number {
+  const slope = (lossW(zone, TOLD_AT_C + 1, ambientC) - lossW(zone, TOLD_AT_C - 1, ambientC)) / 2;
+  return lossW(zone, TOLD_AT_C, ambientC) / slope;
 }

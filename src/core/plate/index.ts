@@ -11,12 +11,43 @@ export {
 } from './dial.ts';
 export { USUAL_GUN_EMISSIVITY, faceEmissivity, infraredShownC, infraredTrueC, type Emissivity } from './face.ts';
 export { fieldSolver, plateGrid, storedJ, type FieldEnergy, type FieldStep, type PlateGrid } from './field.ts';
-export { betweenZonesWK, heated, lossW, steadyC, zoneThermal, type ZoneThermal } from './heat-balance.ts';
+export {
+  betweenZonesWK,
+  degreesPerLnGain,
+  heated,
+  lossW,
+  steadyC,
+  zoneThermal,
+  type ZoneThermal,
+} from './heat-balance.ts';
 export type { Stove, SurfaceProbe } from './instruments.ts';
-export { CEILING_MARGIN_C, SMOKE_POINT, ceilingC, type SmokeFat } from './limits.ts';
+export {
+  BUTTER_BLACKENS_C,
+  CEILING_MARGIN_C,
+  FAT_LIMIT_C,
+  OVER_BATTER_C,
+  SMOKE_POINT,
+  ceilingC,
+  type SmokeFat,
+} from './limits.ts';
 export { METAL, arealHeatCapacityJm2K, type Metal } from './metal.ts';
 export { burnerPattern, type OffMiddle } from './pattern.ts';
-export { dialCurve, holdingMark, markForPower, powerAtMark, preheatPlan, type PreheatPlan } from './preheat.ts';
+export { UNREAD_LN_POWER_SD, UNREAD_THERMOSTAT_SD_C, markForShare, powerShare } from './dial-curve.ts';
+export {
+  dialCurve,
+  holdingMark,
+  isThin,
+  markForPower,
+  powerAtMark,
+  preheatPlan,
+  settlesAtC,
+  waitingMark,
+  workingMark,
+  type BurnerBelief,
+  type FoodTaken,
+  type HeatLimits,
+  type PreheatPlan,
+} from './preheat.ts';
 export {
   BUTTER_SIGNS,
   DROP_SIGNS,
@@ -54,7 +85,6 @@ export {
 } from './station.ts';
 export { besideZoneC, patternOf, steadyPattern, type SteadyPattern } from './steady-pattern.ts';
 export {
-  degreesPerLnGain,
   plateTracks,
   shareAt,
   trackAt,

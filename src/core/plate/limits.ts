@@ -15,6 +15,19 @@ export const SMOKE_POINT: Record<SmokeFat, { readonly atC: number; readonly sdC:
   olive: { atC: 190, sdC: 16 },
 };
 
+/** Whole butter blackens within ten seconds from about here, °C. Common practice, no source. */
+export const BUTTER_BLACKENS_C = 222;
+
+/** What a plate must stay under while a fat is on it, °C: whole butter fails where it blackens at once, others where they smoke. */
+export const FAT_LIMIT_C = {
+  none: null,
+  butter: BUTTER_BLACKENS_C,
+  clarifiedButter: SMOKE_POINT.clarifiedButter.atC,
+  oil: SMOKE_POINT.rapeseed.atC,
+} as const;
+/** So far over what a batter bears a plate is too hot for it, whatever its face, °C. */
+export const OVER_BATTER_C = 30;
+
 /** A coating of PTFE is kept below this, °C (BfR FAQ; from memory). An empty pan gets there in two to five minutes. */
 export const NON_STICK_CEILING_C = 260;
 /** Told this far below the ceiling, °C: what a wrong estimate may be off. Assumed. */

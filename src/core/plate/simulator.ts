@@ -1,6 +1,7 @@
 import { fieldSolver, plateGrid, type FieldEnergy, type PlateGrid } from './field.ts';
 import { lagS } from './burner.ts';
 import { USUAL_SWING_C, setpointC } from './dial.ts';
+import { powerShare } from './dial-curve.ts';
 import { LyingFood, coveredBy, type FoodOnPlate } from './food.ts';
 import { burnerPattern, type OffMiddle } from './pattern.ts';
 import { plateSizeMm, zoneAt, type StationBody, type Zone } from './station.ts';
@@ -20,6 +21,8 @@ export interface PlateTruth {
   readonly lossFactor?: number;
   /** Share by which each zone's burner weakens in an hour, as a gas bottle does that cools. */
   readonly fadesPerHour?: Readonly<Record<string, number>>;
+  /** How power dials really give heat: share of full power by share of the dial; one that is not named as its kind does. */
+  readonly dialShare?: Readonly<Record<string, ((share: number) => number) | undefined>>;
   /** Places that take more of a burner's heat than its form says, or less: warped metal, a clogged jet. */
   readonly spots?: readonly HeatSpot[];
 }
@@ -120,7 +123,7 @@ export function plateSimulator(
     let changed = false;
     for (const burner of burners) {
       const { zone, mark } = burner;
-      let share = mark / zone.dial.max;
+      let share = truth.dialShare?.[zone.id]?.(mark / zone.dial.max) ?? powerShare(zone, zone.dial, mark);
       if (zone.dial.kind === 'thermostat') {
         const setC = setpointC(zone.dial, mark) + (truth.setErrorC?.[zone.id] ?? 0);
         const swing = zone.dial.swingC ?? USUAL_SWING_C;

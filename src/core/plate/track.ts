@@ -1,5 +1,6 @@
 import { setpointC, type Dial } from './dial.ts';
-import { lossW, type ZoneThermal } from './heat-balance.ts';
+import { powerShare } from './dial-curve.ts';
+import { degreesPerLnGain, lossW, type ZoneThermal } from './heat-balance.ts';
 
 const { ceil, exp, floor, log, max, min } = Math; // bound once: asked for at every cell of every step
 
@@ -39,8 +40,6 @@ export interface ZoneHistory {
 const STEP_S = 2;
 /** Probes of the share: a burner by a twentieth stronger, a thermostat by 5 °C higher. */
 const NUDGE = { gain: 1.05, setC: 5 };
-/** Where the error of a burner is told, °C: a griddle's usual surface. */
-const TOLD_AT_C = 185;
 const MOST_SHARE = 1.5;
 
 /** One zone of a plate through its history. */
@@ -99,12 +98,6 @@ function shareOf(history: PlateHistory, z: number, zone: ZoneThermal, dial: Dial
   return tempC.map((temp, i) => min(MOST_SHARE, max(0, (nudged[i]! - temp) / whole)));
 }
 
-/** How many degrees a holding zone gains when the logarithm of its burner's strength does by one: at a griddle's usual surface. */
-export function degreesPerLnGain(zone: ZoneThermal, ambientC: number): number {
-  const slope = (lossW(zone, TOLD_AT_C + 1, ambientC) - lossW(zone, TOLD_AT_C - 1, ambientC)) / 2;
-  return lossW(zone, TOLD_AT_C, ambientC) / slope;
-}
-
 /** Temperatures of all zones; one of them may be heated a little otherwise. */
 function temperatures(
   { zones, betweenWK, ambientC, startS, endS }: PlateHistory,
@@ -133,7 +126,7 @@ function temperatures(
       let lost = lossW(zone, before, ambientC);
       if (z > 0) lost += betweenWK * (before - burners[z - 1]!.tempC[i - 1]!);
       if (z + 1 < burners.length) lost += betweenWK * (before - burners[z + 1]!.tempC[i - 1]!);
-      let wanted = (fullW * burner.mark) / dial.max;
+      let wanted = fullW * powerShare(zone, dial, burner.mark);
       if (dial.kind === 'thermostat') {
         // it answers what the zone lacks, food after it has told on the plate
         const lacks = setpointC(dial, burner.mark) + burner.setOffC - before;
