@@ -40,12 +40,15 @@ describe('the surest flip', () => {
     expect(Math.abs(surestFlip(known, TABLE, HOLDS).bestS - middle.bestS)).toBeLessThan(4);
   });
 
-  it('on a hot plate keeps off the dark: what is not known of browning makes it sooner, never past its window', () => {
+  it('on a hot plate keeps off the dark: however little is known of browning, it is turned before dark is likely', () => {
     const known = belief(read(200, 1));
     const sure = surestFlip(known, TABLE, HOLDS);
     const [ee, et, eb, tt, tb] = known.covariance;
     const unsure = surestFlip({ ...known, covariance: [ee, et, eb, tt, tb, 0.4 ** 2] }, TABLE, HOLDS);
-    expect(unsure.bestS).toBeLessThanOrEqual(sure.bestS + 1);
+    const darkS = timelineAt(TABLE, 200).brownedAt.dark!;
+    expect(unsure.bestS).toBeLessThanOrEqual(darkS + 2);
+    expect(unsure.darkFromS).toBeLessThan(sure.darkFromS);
+    expect(unsure.mayBurnS).toBeLessThanOrEqual(darkS + 1);
     expect(sure.bestS).toBeGreaterThanOrEqual(sure.earliestS);
     expect(sure.bestS).toBeLessThanOrEqual(sure.latestS);
   });

@@ -1,4 +1,6 @@
 import {
+  UNREAD_LN_POWER_SD,
+  UNREAD_THERMOSTAT_SD_C,
   degreesPerLnGain,
   patternOf,
   plateRecord,
@@ -9,11 +11,12 @@ import {
   type PlateRecord,
   type SpotOnPlate,
   type StationBody,
+  type Zone,
 } from '#core/plate';
 import { belief, type Belief } from './belief.ts';
 import { openPrior, type Expected } from './posterior.ts';
 import { contradictions } from './contradictions.ts';
-import { surfaceSeen, weigh, type Weighed } from './sightings.ts';
+import { surfaceSeen, weigh, type NamedPrior, type Weighed } from './sightings.ts';
 import { spotSpreadC } from './spots.ts';
 import type { PlateReading } from './surface-likelihood.ts';
 
@@ -41,11 +44,20 @@ export interface PairCalibration {
   readonly contradictions: readonly [number, number][];
 }
 
-/** How well a plate over a burner is known that nobody has read, °C where it holds: powers are guessed. Assumed. */
-export const UNREAD_SD_C = 15;
-const UNREAD = { key: 'unread', posterior: openPrior(UNREAD_SD_C) };
 /** A room that nobody measured, °C. */
 const USUAL_ROOM_C = 22;
+
+/** How well a plate over a burner is known that nobody has read, °C where it holds: by its kind of dial, some tens of degrees. */
+export function unreadSdC(station: StationBody, zone: Zone): number {
+  if (zone.dial.kind === 'thermostat') return UNREAD_THERMOSTAT_SD_C;
+  return UNREAD_LN_POWER_SD * degreesPerLnGain(zoneThermal(station, zone), USUAL_ROOM_C);
+}
+
+/** What is believed of a plate over a burner before anybody read it. */
+function unread(station: StationBody, zone: Zone): NamedPrior {
+  const sdC = unreadSdC(station, zone);
+  return { key: `unread ${sdC}`, posterior: openPrior(sdC) };
+}
 /** Mornings differ: draught, gas pressure, where the pan stands. °C. Assumed. */
 export const MORNINGS_SD_C = 5;
 
@@ -73,7 +85,7 @@ export function calibrated(
   const latestS = sightings.at(-1)?.atS ?? 0;
   const roomC = own.at(-1)?.roomC ?? USUAL_ROOM_C;
   const spreadC = spotSpreadC(patternOf(station, roomC).unevenC);
-  const weighed = weigh(UNREAD, sightings, latestS, { spreadC });
+  const weighed = weigh(unread(station, zone), sightings, latestS, { spreadC });
   const known = belief(weighed.posterior);
   return {
     ...{ known, weighed, readings: own },

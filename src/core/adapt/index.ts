@@ -20,13 +20,7 @@ export {
   type BatterKnown,
   type Estimate,
 } from './kept.ts';
-export {
-  MORNINGS_SD_C,
-  UNREAD_SD_C,
-  calibrated,
-  type CalibrationReading,
-  type PairCalibration,
-} from './calibration.ts';
+export { MORNINGS_SD_C, unreadSdC, calibrated, type CalibrationReading, type PairCalibration } from './calibration.ts';
 export { contradictions } from './contradictions.ts';
 export { says, type Says } from './says.ts';
 export { surfaceSeen, weigh, type NamedPrior, type PlateSpots, type Sighting, type Weighed } from './sightings.ts';
@@ -35,5 +29,5 @@ export { atWork, spotField, spotSpreadC, type Askew, type SpotGuess, type SpotRe
 export { surfaceLikelihood, type PlateReading, type SurfaceLikelihood } from './surface-likelihood.ts';
 export { colourTimes, lightnessAfter, timeToLightness, type Underside } from './underside.ts';
 export { secondSides, type SecondSideSeen, type SecondSides } from './second-sides.ts';
-export { surestFlip } from './surest-flip.ts';
-export { withNotYet, withOwnTurn, withTurn } from './turns.ts';
+export { surestFlip, type SurestFlip } from './surest-flip.ts';
+export { rowWeight, withNotYet, withOwnTurn, withTurn } from './turns.ts';

@@ -41,15 +41,16 @@ export function priorPosterior(errorSdC: number, batter: ArrayLike<number> = UNK
  * thermometer is believed before a guess is.
  */
 export function openPrior(errorSdC: number, batter: ArrayLike<number> = UNKNOWN_BATTER): Posterior {
-  const [near, far] = [1 - ODD_PLATES.share, ODD_PLATES.share / ODD_PLATES.times];
+  const [near, far] = [1 - ODD_PLATES.share, ODD_PLATES.share];
+  const times = max(ODD_PLATES.leastTimes, ODD_PLATES.sdC / errorSdC);
   return independent((error) => {
     const z = error / errorSdC;
-    return near * exp(-0.5 * z * z) + far * exp(-0.5 * (z / ODD_PLATES.times) ** 2);
+    return near * exp(-0.5 * z * z) + (far / times) * exp(-0.5 * (z / times) ** 2);
   }, batter);
 }
 
-/** Plates that are quite other than written, and how many times as far off they are. Assumed. */
-const ODD_PLATES = { share: 0.1, times: 5 };
+/** Plates that are quite other than written, how far off they are, °C, and at least how many times as far as others. Assumed. */
+const ODD_PLATES = { share: 0.1, sdC: 75, leastTimes: 1.5 };
 
 /** Seven points of a normal, Gauss–Hermite (Abramowitz & Stegun 25.10): z and weight. */
 const NORMAL_POINTS = [
@@ -121,7 +122,7 @@ export function withCue(
 
 /** A heat that would not show the cue at all, and a tap on the wrong one: as densities a second. Assumed. */
 const NEVER_SHOWN = 3e-4;
-export const WRONG_TAP = 1e-6;
+const WRONG_TAP = 1e-6;
 
 /** The colour below a test piece, looked at `afterS` after its pour. */
 export function withUnderside(

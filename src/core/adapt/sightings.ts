@@ -40,7 +40,12 @@ export type Sighting =
       readonly afterS: number;
       readonly nth: number;
     })
-  | (Seen & { readonly kind: 'notYet'; readonly table: TimelineTable; readonly afterS: number })
+  | (Seen & {
+      readonly kind: 'notYet';
+      readonly table: TimelineTable;
+      readonly afterS: number;
+      readonly weight: number;
+    })
   | (Seen & {
       readonly kind: 'underside';
       readonly table: TimelineTable;
@@ -183,7 +188,7 @@ export function taken(
     case 'cue':
       return withCue(posterior, seen.table, seen.expected, seen.cue, seen.afterS, spot, seen.nth);
     case 'notYet':
-      return withNotYet(posterior, seen.table, seen.expected, seen.afterS, spot);
+      return withNotYet(posterior, seen.table, seen.expected, seen.afterS, spot, seen.weight);
     case 'turn':
       return withTurn(posterior, seen.table, seen.expected, seen.afterS, seen.turn, spot);
     case 'ownTurn':

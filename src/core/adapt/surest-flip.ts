@@ -5,6 +5,7 @@ import {
   flipBestOf,
   flipSignsAt,
   pacedSigns,
+  type FlipSigns,
   type TimelineTable,
   type Window,
 } from '#core/piece';
@@ -13,10 +14,10 @@ import { POUR_SD_LN } from './cue-spread.ts';
 import type { Expected } from './posterior.ts';
 import { normalCdf } from './surface-likelihood.ts';
 
-const { exp, max, min, sqrt } = Math; // bound once: asked for at every point of the belief
+const { abs, exp, hypot, max, min, sqrt } = Math; // bound once: asked for at every point of the belief
 
-/** What no belief about plate and batter takes away: pours differ in their times and in how their bases brown, ln. Assumed. */
-const PIECE_SD_LN = { time: POUR_SD_LN, browning: 0.08 };
+/** What no belief about plate and batter takes away: pours differ in their times, bases lie in patches that touch worse, and brown unlike, ln. Assumed. */
+const PIECE_SD_LN = { time: hypot(POUR_SD_LN, 0.04), browning: 0.1 };
 /** Hands and clocks blur a moment by so much, s. Assumed. */
 const HANDS_S = 3;
 /** Three points of a normal curve: z and weight. */
@@ -27,40 +28,92 @@ const POINTS = [
 ] as const;
 
 /**
- * When to turn a piece so that it is most likely turned in time: inside its good moments over all that plate and batter may
- * be, not only at the middle of the belief. The window is that of the middle, about the moment found.
+ * What a turn at a wrong moment costs, of a piece that is lost: it runs and tears while the inside does not hold; a dark
+ * face is as bad, a burnt one is thrown away; a pale one is a disappointment; and each quarter of the side
+ * off the cook's own sign a blemish. Prices a cook would sign: assumed.
+ */
+const PRICE = { raw: 0.8, dark: 0.8, burnt: 1, pale: 0.25, quarterOff: 0.2 } as const;
+/** Burnt comes so much later than past brown, as a share of the side until then, where nothing else is known. From the piece model. */
+const BURNT_AFTER = 1.45;
+
+/** When to turn a piece, and how likely it is dark by when. */
+export interface SurestFlip extends Window {
+  /** From here on the underside is past brown in more than one of ten cases: it is worth a look. */
+  readonly darkFromS: number;
+  /** From here on it is past brown in more than one of three: it is turned whatever shows. */
+  readonly mayBurnS: number;
+}
+
+/**
+ * When to turn a piece so that it costs least over all that plate and batter may be: every state has its say, also those
+ * that have no good moment, with their least bad one; never later than when the underside is as likely as not past brown.
+ * The window is that of the middle, about the moment found.
  * @param slower how much slower this very piece runs than its zone and batter, as a factor
  */
-export function surestFlip(known: Belief, table: TimelineTable, expected: Expected, slower = 1): Window {
-  const usual = windowOf(
+export function surestFlip(known: Belief, table: TimelineTable, expected: Expected, slower = 1): SurestFlip {
+  const middle = stateOf(
     table,
     expected.modelC + expected.share * known.errorC,
     known.lnTime,
     known.lnBrowning,
     slower,
   );
+  const usual = flipAim(middle.signs, middle.bestS);
+  const may = possible(known, table, expected, slower);
+  const darkBy = (share: number) => quantile(may, ({ signs: { darkS } }) => darkS ?? Infinity, share);
+  const dark = { darkFromS: darkBy(DARK_FROM), mayBurnS: darkBy(MAY_BURN) };
   // by the clock it is when the cook said
   if (table.input.flipBy?.rule === 'time') {
     const bestS = flipBestOf(flipSignsAt(table, expected.modelC), USUAL_PACE);
-    return { earliestS: min(usual.earliestS, bestS), bestS, latestS: max(usual.latestS, bestS) };
+    return { earliestS: min(usual.earliestS, bestS), bestS, latestS: max(usual.latestS, bestS), ...dark };
   }
-  const may = possibleWindows(known, table, expected, slower).filter(({ window }) => window.latestS > window.earliestS);
-  if (may.length === 0) return usual;
-  const fromS = min(...may.map(({ window }) => window.earliestS));
-  const toS = max(...may.map(({ window }) => window.latestS));
-  let [bestS, most] = [usual.bestS, -1];
+  const fromS = min(...may.map(({ bestS, signs }) => min(bestS, signs.darkS ?? bestS, signs.holdsS ?? bestS)));
+  const toS = min(darkBy(DARK_LIKELY), max(fromS, ...may.map(({ bestS, signs }) => max(bestS, signs.holdsS ?? bestS))));
+  let [bestS, least] = [fromS, Infinity];
   for (let atS = fromS; atS <= toS; atS += STEP_S) {
-    let chance = 0;
-    for (const { window, weight } of may)
-      chance += weight * (normalCdf((atS - window.earliestS) / HANDS_S) - normalCdf((atS - window.latestS) / HANDS_S));
-    if (chance > most) [bestS, most] = [atS, chance];
+    let cost = 0;
+    for (const state of may) cost += state.weight * costOf(state, atS);
+    if (cost < least) [bestS, least] = [atS, cost];
   }
-  return { earliestS: min(usual.earliestS, bestS), bestS, latestS: max(usual.latestS, bestS) };
+  return { earliestS: min(usual.earliestS, bestS), bestS, latestS: max(usual.latestS, bestS), ...dark };
 }
 const STEP_S = 1;
+const DARK_FROM = 0.1;
+const MAY_BURN = 0.35;
+const DARK_LIKELY = 0.5;
 
-/** Windows at twenty-seven points of the belief: error, times and browning as they go together. */
-function possibleWindows(known: Belief, table: TimelineTable, expected: Expected, slower: number) {
+/** One way in which plate and batter may be, and how likely it is. */
+interface State {
+  readonly weight: number;
+  readonly signs: FlipSigns;
+  readonly bestS: number;
+}
+
+/** What a turn at `atS` costs in one state. */
+function costOf({ signs: { holdsS, lightGoldS, darkS }, bestS }: State, atS: number): number {
+  const after = (momentS: number | undefined) =>
+    momentS === undefined ? 0 : normalCdf((atS - momentS) / max(HANDS_S, BLUR_SHARE * momentS));
+  const raw = PRICE.raw * (1 - after(holdsS ?? bestS));
+  const dark = PRICE.dark * after(darkS) + PRICE.burnt * after(darkS && darkS * BURNT_AFTER);
+  const pale = lightGoldS === undefined ? 0 : PRICE.pale * (1 - after(lightGoldS));
+  return raw + dark + pale + (PRICE.quarterOff * abs(atS - bestS)) / (bestS / 4);
+}
+/** A moment is no sharper than this share of it. Assumed. */
+const BLUR_SHARE = 0.03;
+
+/** The moment by which `share` of the belief has come to something; infinite when less of it ever does. */
+function quantile(may: readonly State[], momentOf: (state: State) => number, share: number): number {
+  const moments = may.map((state) => ({ atS: momentOf(state), weight: state.weight })).sort((a, b) => a.atS - b.atS);
+  let sum = 0;
+  for (const { atS, weight } of moments) {
+    sum += weight;
+    if (sum >= share) return atS;
+  }
+  return Infinity;
+}
+
+/** Twenty-seven points of the belief: error, times and browning as they go together. */
+function possible(known: Belief, table: TimelineTable, expected: Expected, slower: number): State[] {
   const [ee, et, eb, tt, tb, bb] = known.covariance;
   // Cholesky of the covariance of error, ln time and ln browning
   const e1 = sqrt(max(1e-9, ee));
@@ -73,7 +126,7 @@ function possibleWindows(known: Belief, table: TimelineTable, expected: Expected
     POINTS.flatMap(([y, wy]) =>
       POINTS.map(([z, wz]) => ({
         weight: wx * wy * wz,
-        window: windowOf(
+        ...stateOf(
           table,
           expected.modelC + expected.share * (known.errorC + e1 * x),
           known.lnTime + t1 * x + t2 * y,
@@ -85,7 +138,13 @@ function possibleWindows(known: Belief, table: TimelineTable, expected: Expected
   );
 }
 
-function windowOf(table: TimelineTable, surfaceC: number, lnTime: number, lnBrowning: number, slower: number): Window {
+function stateOf(
+  table: TimelineTable,
+  surfaceC: number,
+  lnTime: number,
+  lnBrowning: number,
+  slower: number,
+): Omit<State, 'weight'> {
   const signs = pacedSigns(flipSignsAt(table, surfaceC), { time: exp(lnTime) * slower, browning: exp(lnBrowning) });
-  return flipAim(signs, bestFlip(signs) ?? signs.elseS);
+  return { signs, bestS: bestFlip(signs) ?? signs.elseS };
 }

@@ -1,4 +1,5 @@
 import {
+  BUTTER_BLACKENS_C,
   BUTTER_SIGNS,
   DROP_SIGNS,
   INFRARED_SD_C,
@@ -32,7 +33,7 @@ const BUTTER_BOUNDS = [
   { atC: 108, sdC: 8 },
   { atC: 145, sdC: 12 },
   { atC: 188, sdC: 12 },
-  { atC: 222, sdC: 15 },
+  { atC: BUTTER_BLACKENS_C, sdC: 15 },
 ] as const;
 
 /**

@@ -1,26 +1,42 @@
 import { flipSignsAt, goodBest, goodFrom, goodUntil, type FlipSigns, type TimelineTable, type Turn } from '#core/piece';
 import { cueSdLn, ownTurnSdLn } from './cue-spread.ts';
 import { BROWNING_PACES, ERRORS, TIMES, updated, type Posterior } from './grid.ts';
-import { WRONG_TAP, ZONE_ITSELF, surfaceOf, type Expected } from './posterior.ts';
+import { ZONE_ITSELF, surfaceOf, type Expected } from './posterior.ts';
 import type { SpotGuess } from './spots.ts';
 import { normalCdf } from './surface-likelihood.ts';
 
 const { exp, log, max } = Math; // bound once: asked for at every cell of the grid
 
-/** "Not yet" at `observedS`: the flip is due later than that. */
+/**
+ * "Not yet" at `observedS`: the flip is due later than that. A look may be of another piece or of a hand in a hurry.
+ * @param weight how much of a look it is: looks along one row are one look, taken several times
+ */
 export function withNotYet(
   prior: Posterior,
   table: TimelineTable,
   expected: Expected,
   observedS: number,
   spot: SpotGuess = ZONE_ITSELF,
+  weight = 1,
 ): Posterior {
   const signs = ERRORS.map((error) => flipSignsAt(table, surfaceOf(expected, spot, error)));
   return updated(prior, (e, t, b) => {
     const expectedS = bestAt(signs[e]!, TIMES[t]!, BROWNING_PACES[b]!);
     const sd = expectedS * cueSdLn('holesStay', expectedS, 1);
-    return normalCdf((expectedS - observedS) / sd) + WRONG_TAP;
+    const likelihood = (1 - NOT_YET_SLIP) * normalCdf((expectedS - observedS) / sd) + NOT_YET_SLIP;
+    return weight === 1 ? likelihood : likelihood ** weight;
   });
+}
+
+/** Share of "not yet" that says nothing. Assumed. */
+const NOT_YET_SLIP = 0.05;
+
+/** Looks along one row that say the same count as this much of one look at the most: they share eyes and moment. Assumed. */
+const ROW_COUNTS = 1.3;
+
+/** How much each of `count` looks at one row counts. */
+export function rowWeight(count: number): number {
+  return (1 + (ROW_COUNTS - 1) * (1 - 1 / count)) / count;
 }
 
 /** A piece turned `afterS` after its pour, and how it stood: before, inside or after its good moments. */

@@ -60,6 +60,7 @@ export {
   type Pace,
   type TimelineTable,
 } from './table.ts';
+export { isServedPale, servedLift } from './served.ts';
 export { LivePiece, type FirstSideMoments, type Inside } from './live-piece.ts';
 export { appearanceAt, underWord, type Appearance, type Appearances } from './appearance.ts';
 export { pictureOf, type Mark, type Patch, type Picture, type PictureOf } from './picture.ts';

@@ -197,6 +197,8 @@ export function cueTimeAt(table: TimelineTable, cue: Cue, surfaceC: number): num
 
 /** Moments at a surface from which the best flip follows, s, and what stands for it when none comes. */
 export interface FlipSigns extends FlipMoments {
+  /** From when the underside is coloured at all. */
+  readonly lightGoldS?: number | undefined;
   readonly elseS: number;
 }
 
@@ -207,6 +209,7 @@ export function flipSignsAt(table: TimelineTable, surfaceC: number): FlipSigns {
   return {
     holdsS: mixed(a.holdsS, b.holdsS),
     signS: mixed(a.signS, b.signS),
+    lightGoldS: mixed(a.brownedAt.lightGold, b.brownedAt.lightGold),
     brownS: mixed(a.brownedAt.brown, b.brownedAt.brown),
     darkS: mixed(a.brownedAt.dark, b.brownedAt.dark),
     elseS: mixed(a.flip.bestS, b.flip.bestS)!,
@@ -214,11 +217,13 @@ export function flipSignsAt(table: TimelineTable, surfaceC: number): FlipSigns {
 }
 
 /** The same moments of a batter that runs at a pace of its own. */
-export function pacedSigns({ holdsS, signS, brownS, darkS, elseS }: FlipSigns, { time, browning }: Pace): FlipSigns {
+export function pacedSigns(signs: FlipSigns, { time, browning }: Pace): FlipSigns {
+  const { holdsS, signS, lightGoldS, brownS, darkS, elseS } = signs;
   const later = (s: number | undefined) => (s === undefined ? undefined : s * time);
   const browned = (s: number | undefined) => (s === undefined ? undefined : s / browning);
   return {
-    ...{ holdsS: later(holdsS), signS: later(signS), brownS: browned(brownS), darkS: browned(darkS) },
+    ...{ holdsS: later(holdsS), signS: later(signS) },
+    ...{ lightGoldS: browned(lightGoldS), brownS: browned(brownS), darkS: browned(darkS) },
     elseS: elseS * time,
   };
 }
