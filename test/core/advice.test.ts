@@ -1,7 +1,7 @@
 import { beforeEach, describe, expect, it } from '@jest/globals';
 import { forecast, nextHands, type TableCache, type ZoneForecast } from '#core/desk';
 import { fold, type StoredEvent } from '#core/run';
-import { CAKES, GRIDDLE_ID, PINS, SERVICE_MS, id, numbered, writer } from './fixtures.ts';
+import { CAKES, GRIDDLE_ID, PINS as UNREAD, READ_PINS as PINS, SERVICE_MS, id, numbered, writer } from './fixtures.ts';
 
 const tables: TableCache = new Map();
 const T0 = SERVICE_MS - 3_600_000;
@@ -16,7 +16,7 @@ const brief = (pieces: number) =>
   event('brief-set', { serviceAtMs: SERVICE_MS, items: [{ formulaId: CAKES, pieces, stationIds: [GRIDDLE_ID] }] });
 const lit = () => [
   event('burner-turned', { ...A, mark: 8 }, at(0)),
-  event('burner-turned', { ...A, mark: 3.5 }, at(9)),
+  event('burner-turned', { ...A, mark: 0.5 }, at(4)),
 ];
 const probe = (surfaceC: number, minutes: number, spot?: { xMm: number; yMm: number }) =>
   event('reading-taken', { ...A, ...(spot ? { spot } : {}), method: 'probe', surfaceC, sdC: 2 }, at(minutes));
@@ -65,13 +65,21 @@ describe('places of a zone', () => {
     for (const placeId of hot) expect(poured).not.toContain(placeId);
   });
 
-  it('nobody read are all poured: a guess leaves none out', () => {
-    const events = [brief(24), ...lit()];
-    const state = stateOf(events);
-    const nowMs = T0 + 12 * 60_000;
-    const hands = nextHands(PINS, state, forecast(PINS, state, nowMs, tables), null, nowMs);
-    const own = zoneA(events, 12).places.length;
-    expect(hands.filter(({ verb, zoneId }) => verb === 'pour' && zoneId === 'A')).toHaveLength(own);
+  it('nobody read, now or before, take one piece alone; once it was turned and is off all are poured', () => {
+    const poursOn = (events: StoredEvent[], minutes: number) => {
+      const state = fold({ pins: UNREAD, rehearsal: false }, numbered(events));
+      const nowMs = T0 + minutes * 60_000;
+      const told = forecast(UNREAD, state, nowMs, tables);
+      return nextHands(UNREAD, state, told, null, nowMs).filter(
+        ({ verb, zoneId }) => verb === 'pour' && zoneId === 'A',
+      );
+    };
+    const alone = [brief(24), ...lit()];
+    expect(poursOn(alone, 12)).toHaveLength(1);
+    const on = [...alone, piece(91, 'A1', 12)];
+    expect(poursOn(on, 13)).toHaveLength(0);
+    const off = [...on, event('flipped', { pieceId: id(91) }, at(14)), event('lifted', { pieceId: id(91) }, at(15))];
+    expect(poursOn(off, 15.5)).toHaveLength(zoneA(alone, 12).places.length);
   });
 });
 
@@ -86,7 +94,7 @@ describe('a batter that shows itself to brown fast', () => {
     ),
     event('lifted', { pieceId: id(n) }, at(minutes + 2.3)),
   ];
-  const usual = () => [brief(24), ...lit(), probe(182, 12)];
+  const usual = () => [brief(24), ...lit(), probe(182, 11.5), probe(182, 12)];
   const told = () => [...usual(), ...dark(1, 13), ...dark(2, 16), ...dark(3, 19)];
 
   it('is run cooler, where places have a good moment again', () => {

@@ -87,7 +87,7 @@ describe('“make them like this one”', () => {
   });
 
   it('lifts them at the colour it was lifted with, once it was', () => {
-    const off = event('lifted', { pieceId: id(1) }, after(flipAt + 75));
+    const off = event('lifted', { pieceId: id(1) }, after(flipAt + 95));
     const secondS = (of: ReturnType<typeof predicted>) => (of.lift.bestMs - of.flip.bestMs) / 1000;
     const before = predicted([...begun, ...first, like(id(1)), later]);
     expect(secondS(predicted([...begun, ...first, like(id(1)), off, later]))).toBeGreaterThan(secondS(before));

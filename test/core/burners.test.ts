@@ -6,6 +6,7 @@ import {
   holdingMark,
   infraredShownC,
   infraredTrueC,
+  lossW,
   markForTemperature,
   markName,
   marksOf,
@@ -85,8 +86,9 @@ describe('dials', () => {
     expect(curve.at(-1)!.surfaceC).toBeCloseTo(steadyC(thermal, 2600, 22), 6);
     const mark = holdingMark(thermal, dial, { targetC: 182, ambientC: 22, foodW: 0 });
     const held = curve.find((each) => each.mark === mark)!.surfaceC;
-    const next = curve.find((each) => each.mark === mark + dial.step)!.surfaceC;
-    expect(Math.abs(held - 182)).toBeLessThan(next - held);
+    // no mark's heat is nearer to what it loses at 182 °C
+    const lost = (at: number) => Math.abs(lossW(thermal, at, 22) - lossW(thermal, 182, 22));
+    for (const { surfaceC } of curve) expect(lost(held)).toBeLessThanOrEqual(lost(surfaceC) + 1e-6);
   });
 });
 
@@ -137,7 +139,8 @@ describe('thermostats', () => {
       startC: 22,
       targetC: 182,
       ambientC: 22,
-      foodW: 500,
+      limits: { batterC: 220, faceC: null },
+      believed: { errorC: 0, sdC: 4 },
     });
     expect([plan.boostMark, plan.holdMark]).toEqual([180, 180]);
     expect(plan.boostS).toBeGreaterThan(150); // its element alone takes that long
@@ -153,7 +156,7 @@ describe('what an error of a burner shows', () => {
       ...{ startC: 22, ambientC: 22, turns: [{ atS: 0, mark }], loads: [], startS: 0, endS: 7200 },
     });
     expect(shareAt(track, 10)).toBeLessThan(0.03);
-    expect(Math.abs(shareAt(track, 7200) - 1)).toBeLessThan(0.1);
+    expect(Math.abs(shareAt(track, 7200) - 1)).toBeLessThan(0.12);
   });
 });
 

@@ -3,7 +3,7 @@ import { PIECE_PARAMETERS } from '#core/piece';
 import { cookThrough, hiddenKitchen, normal, seedFrom, seeded, simulatedProbe, trueSurface } from '#core/rehearsal';
 import { reviewRun } from '#core/review';
 import { fold } from '#core/run';
-import { BRIEF, GRIDDLE_ID, PINS, SERVICE_MS, id, numbered, writer } from './fixtures.ts';
+import { BRIEF, GRIDDLE_ID, READ_PINS as PINS, SERVICE_MS, id, numbered, writer } from './fixtures.ts';
 
 describe('chance', () => {
   it('is the same for a seed and differs between seeds', () => {

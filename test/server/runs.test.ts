@@ -256,7 +256,7 @@ describe('what earlier runs left', () => {
     const cook = await server.kitchen();
     const before = await create(cook);
     expect((await pinsOf(cook)).stations[0]!.calibration).toBeUndefined();
-    await append(cook, before.id, [left(cook, 1, 300)]);
+    await append(cook, before.id, [left(cook, 1, 345)]);
     const [zone, ...others] = (await pinsOf(cook)).stations[0]!.calibration!;
     expect(others).toEqual([]);
     expect(zone!.zoneId).toBe(GRIDDLE.zones[0]!.id);
@@ -267,7 +267,7 @@ describe('what earlier runs left', () => {
   it('is of real runs alone: a rehearsal neither leaves nor begins with anything, a simulated probe counts there only', async () => {
     const cook = await server.kitchen();
     const rehearsal = await create(cook, { rehearsal: true });
-    await append(cook, rehearsal.id, [left(cook, 1, 300)]);
+    await append(cook, rehearsal.id, [left(cook, 1, 345)]);
     expect((await pinsOf(cook)).formulas[0]!.learned).toBeUndefined();
     const real = await create(cook);
     await append(cook, real.id, [left(cook, 1, 240, 'simulatedProbe')]);

@@ -1,4 +1,4 @@
-import { appearanceAt, appearancesAt, type Appearance, type Appearances } from '#core/piece';
+import { BROWNING_LSTAR, appearanceAt, pieceAt, type Appearance, type SimulatedPiece } from '#core/piece';
 import type { Piece, Pins, RunState } from '#core/run';
 import { believedZones, goesBy } from './forecast.ts';
 import type { TableCache } from './tables.ts';
@@ -7,7 +7,12 @@ import type { TableCache } from './tables.ts';
 export interface CookedPiece {
   readonly pieceId: string;
   readonly off: Appearance;
+  /** What is wrong with it, the worst first; nothing: a piece to be proud of. */
+  readonly wrong: CookedFault | null;
 }
+
+export const COOKED_FAULTS = ['burnt', 'raw', 'dark', 'pale'] as const;
+export type CookedFault = (typeof COOKED_FAULTS)[number];
 
 /** Every piece of a formula that was turned and lifted, by what is believed of its place now that all is seen. */
 export function asCooked(
@@ -21,8 +26,8 @@ export function asCooked(
   const stationIds = [...new Set(lifted.map(({ stationId }) => stationId))];
   const zones = believedZones(pins, state, formulaId, stationIds, nowMs, tables);
   return lifted.flatMap((piece) => {
-    const appearances = goesBy(pins, state, piece, zones, tables, appearancesAt);
-    return appearances ? [cookedPiece(piece, appearances)] : [];
+    const simulated = goesBy(pins, state, piece, zones, tables, pieceAt);
+    return simulated ? [cookedPiece(piece, simulated)] : [];
   });
 }
 
@@ -36,8 +41,26 @@ export function liftedOf(state: RunState, formulaId: string): LiftedPiece[] {
   );
 }
 
-/** A piece as it came off, by what it looked like on the way. */
-export function cookedPiece(piece: LiftedPiece, appearances: Appearances): CookedPiece {
+/** A piece as it came off, by how it went. */
+export function cookedPiece(piece: LiftedPiece, simulated: SimulatedPiece): CookedPiece {
   const after = (atMs: number) => (atMs - piece.pouredAtMs) / 1000;
-  return { pieceId: piece.id, off: appearanceAt(appearances, after(piece.offAtMs), after(piece.flippedAtMs)) };
+  const [flippedS, offS] = [after(piece.flippedAtMs), after(piece.offAtMs)];
+  const off = appearanceAt(simulated.appearances, offS, flippedS);
+  return { pieceId: piece.id, off, wrong: wrongWith(simulated, off, flippedS, offS - flippedS) };
+}
+
+/** Moments are foretold to some seconds: nearer than this it is given the benefit of the doubt, as a share. Assumed. */
+const DOUBT = 0.06;
+
+function wrongWith(
+  { holdsS, lift }: SimulatedPiece,
+  { overLStar, underLStar }: Appearance,
+  flippedS: number,
+  secondS: number,
+): CookedFault | null {
+  const darkest = Math.min(overLStar, underLStar);
+  if (darkest < BROWNING_LSTAR.burnt) return 'burnt';
+  if (holdsS === undefined || flippedS < (1 - DOUBT) * holdsS || secondS < (1 - DOUBT) * lift.earliestS) return 'raw';
+  if (darkest < BROWNING_LSTAR.dark) return 'dark';
+  return overLStar > BROWNING_LSTAR.lightGold ? 'pale' : null;
 }

@@ -1,19 +1,27 @@
-import type { Belief, Expected } from '#core/adapt';
-import type { BatterFamily } from '#core/formula';
+import { unreadSdC, type Belief, type Expected } from '#core/adapt';
+import { familyOf, type BatterType, type FormulaBody } from '#core/formula';
 import {
   CEILING_MARGIN_C,
+  FAT_LIMIT_C,
+  OVER_BATTER_C,
   ceilingC,
   degreesPerLnGain,
   heated,
   holdingMark,
+  isThin,
   markForTemperature,
-  powerAtMark,
   preheatPlan,
+  settlesAtC,
+  waitingMark,
+  workingMark,
   zoneThermal,
+  type BurnerBelief,
+  type FoodTaken,
+  type HeatLimits,
   type PreheatPlan,
   type StationBody,
 } from '#core/plate';
-import { zoneKey, type Pins, type ZoneState } from '#core/run';
+import { pinnedStation, zoneKey, type Pins, type ZoneState } from '#core/run';
 import { stationOf } from './batter-run.ts';
 import { zoneOf } from './station-now.ts';
 import { COOKING_HEAT_J_PER_G } from './surface-model.ts';
@@ -64,87 +72,107 @@ function basisOf(zone: ZoneState | undefined): SurfaceBasis {
   return zone?.assumed ? 'assumed' : 'cold';
 }
 
-/** An empty non-stick pan on high is past its ceiling in minutes: it is warmed on less. Common practice, no source. */
-const NON_STICK_BOOST_SHARE = 0.5;
+/** What a formula's batter and fat, and a plate's face, bear of heat. */
+export function limitsOf(station: StationBody, { heat, fat }: Pick<FormulaBody, 'heat' | 'fat'>): HeatLimits {
+  // fat that fails below the surface wanted is advised against, not heeded: it would hold every plate cold
+  const fatC = FAT_LIMIT_C[fat.kind];
+  const heeded = fatC !== null && fatC >= heat.targetC + LEAST_OVER_AIM_C ? fatC : Infinity;
+  return { batterC: Math.min(heat.highC + OVER_BATTER_C, heeded), faceC: ceilingC(station) };
+}
+/** A fat that fails less than this over the surface wanted is the wrong fat for it, °C. Assumed. */
+export const LEAST_OVER_AIM_C = 15;
 
-/** The burner's plan for a formula's surface on a zone as it was pinned, holding under a usual load of food. */
+/** The same where only a surface is wished for and no batter is known. */
+export function plainLimits(station: StationBody, targetC: number): HeatLimits {
+  return { batterC: targetC + USUAL_SPAN_C + OVER_BATTER_C, faceC: ceilingC(station) };
+}
+/** From a batter's usual surface to the highest it is cooked at, °C. Common practice, no source. */
+const USUAL_SPAN_C = 8;
+
+/** What a run began with of a zone's burner: nothing is known of it beyond its kind, or what its readings said. */
+export function burnerBefore(pins: Pins, stationId: string, zoneId: string): BurnerBelief {
+  const station = stationOf(pins, stationId);
+  const calibration = pinnedStation(pins, stationId)?.calibration?.find((each) => each.zoneId === zoneId);
+  return { errorC: 0, sdC: calibration?.sdC ?? unreadSdC(station, zoneOf(station, zoneId)) };
+}
+
+/** How a formula's zone is brought to heat in a run, by what the run began with of it. */
 export function zonePreheat(
   pins: Pins,
   stationId: string,
   zoneId: string,
-  targetC: number,
-  foodW: number,
+  body: Pick<FormulaBody, 'heat' | 'fat'>,
 ): PreheatPlan {
-  return preheatOf(stationOf(pins, stationId), zoneId, { roomC: pins.roomC, targetC, foodW });
+  const station = stationOf(pins, stationId);
+  const limits = limitsOf(station, body);
+  const believed = burnerBefore(pins, stationId, zoneId);
+  return preheatOf(station, zoneId, { roomC: pins.roomC, targetC: body.heat.targetC, limits, believed });
 }
 
-/** How a station's zone is brought to a surface from cold. */
-export function preheatOf(
-  station: StationBody,
-  zoneId: string,
-  { roomC, targetC, foodW }: { readonly roomC: number; readonly targetC: number; readonly foodW: number },
-): PreheatPlan {
+/** What is wished of an empty plate, and what is believed of its burner. */
+export interface HeatWish {
+  readonly roomC: number;
+  readonly targetC: number;
+  readonly limits: HeatLimits;
+  readonly believed: BurnerBelief;
+}
+
+/** An empty non-stick pan on high is past its ceiling in minutes: it is warmed on less. Common practice, no source. */
+const NON_STICK_BOOST_SHARE = 0.5;
+
+/** How a station's zone is brought towards a surface from cold. */
+export function preheatOf(station: StationBody, zoneId: string, wish: HeatWish): PreheatPlan {
   const zone = zoneOf(station, zoneId);
-  const heat = { startC: roomC, targetC, ambientC: roomC, foodW };
+  const { roomC, targetC, limits, believed } = wish;
+  const heat = { startC: roomC, targetC, ambientC: roomC, limits, believed };
   const boostShare = station.coating === 'nonStick' ? NON_STICK_BOOST_SHARE : undefined;
   return preheatPlan(zoneThermal(station, zone), zone.dial, heat, boostShare);
 }
 
-/** Power that `count` pieces of `volumeMl` draw, panful after panful, W: what the holding mark must meet besides losses. */
-export function usualFoodW(family: BatterFamily, count: number, volumeMl: number): number {
-  return (count * volumeMl * COOKING_HEAT_J_PER_G[family]) / CYCLE_S[family];
+/** Power that `count` pieces of `massG` draw, panful after panful, W: what the working mark must meet besides losses. */
+export function usualFoodW(type: BatterType, count: number, massG: number): number {
+  return (count * massG * COOKING_HEAT_J_PER_G[familyOf(type)]) / CYCLE_S[type];
 }
 /** Time on the plate and the turnaround, s: trade ranges. Common practice, no source. */
-const CYCLE_S: Record<BatterFamily, number> = { leavened: 200, thin: 85 };
+const CYCLE_S: Record<BatterType, number> = {
+  leavened: 200,
+  coarseMeal: 190,
+  thin: 85,
+  eggRichThin: 95,
+  whippedWhite: 330,
+};
+/** Between the last lift of a panful and the next pour nothing lies on a plate, s. Common practice, no source. */
+export const GAP_S = 20;
 
-/** Turned further at once a plate overshoots when the desk is wrong about it. Common practice: step by step, no source. */
-const MOST_STEPS = { power: 4, thermostat: 2 } as const;
-/** So far off its surface a plate is not turned the other way, °C. Assumed. */
-const LEFT_ALONE_C = 7;
-/** A turn is to bring a plate back within this time: sooner overshoots, later is not felt. Assumed. */
-const BACK_WITHIN_S = 240;
-
-/**
- * The mark to turn a zone to: the plate model's power for losses and the food that lies on it, and what brings it back to
- * its target within minutes, by a burner as strong as this one showed to be. Null when that is how it stands or the dial
- * has no more room.
- */
-export function advisedMark(
-  station: StationBody,
-  zone: ZoneHeat,
-  known: Belief,
-  { targetC, roomC, foodW }: { readonly targetC: number; readonly roomC: number; readonly foodW: number },
-): number | null {
-  if (!zone.mark) return null;
-  const { dial } = zoneOf(station, zone.zoneId);
-  const { heatCapacityJPerK } = zoneThermal(station, zoneOf(station, zone.zoneId));
-  const backW = (heatCapacityJPerK * (targetC - zone.surfaceC)) / BACK_WITHIN_S;
-  const wanted = markHolding(station, zone.zoneId, { targetC, roomC, foodW: foodW + backW, errorC: known.errorC });
-  const most = MOST_STEPS[dial.kind] * dial.step;
-  const mark = Math.min(zone.mark + most, Math.max(zone.mark - most, wanted));
-  if (Math.abs(mark - zone.mark) < dial.step / 2 || mark < dial.step || mark > dial.max) return null;
-  // what is on its way back by itself is left to come
-  const wrongWay = (targetC - zone.surfaceC) * (mark - zone.mark) < 0;
-  return wrongWay && Math.abs(targetC - zone.surfaceC) > LEFT_ALONE_C ? null : mark;
+/** The mark for a zone's mean load of food, by what is believed of it now, safe over all that may be. */
+export function steadyMark(station: StationBody, zoneId: string, wish: HeatWish, foodW: number): number {
+  const zone = zoneOf(station, zoneId);
+  const { roomC, targetC, limits, believed } = wish;
+  const heat = { targetC, ambientC: roomC, limits, believed };
+  return workingMark(zoneThermal(station, zone), zone.dial, heat, { foodW, gapS: GAP_S });
 }
 
-/** So far ahead a turn is felt, s. Assumed. */
-const FELT_AFTER_S = 90;
+/** The mark on which a zone may stand empty, by what is believed of it now. */
+export function emptyMark(station: StationBody, zoneId: string, wish: HeatWish): number {
+  const zone = zoneOf(station, zoneId);
+  const { roomC, targetC, limits, believed } = wish;
+  return waitingMark(zoneThermal(station, zone), zone.dial, { targetC, ambientC: roomC, limits, believed });
+}
 
-/** Where a zone is heading on its mark under what lies on it, by a burner as strong as it showed to be, °C. */
-export function headingC(
+/** Where a zone settles on a mark under food or empty, by a burner as strong as it showed to be, °C. */
+export function settlesOn(
   station: StationBody,
-  zone: ZoneHeat,
-  known: Belief,
-  { roomC, foodW }: { readonly roomC: number; readonly foodW: number },
+  zoneId: string,
+  mark: number,
+  { roomC, errorC, food }: { readonly roomC: number; readonly errorC: number; readonly food?: FoodTaken | undefined },
 ): number {
-  const own = zoneOf(station, zone.zoneId);
-  // a thermostat answers by itself
-  if (own.dial.kind === 'thermostat' || zone.mark === null) return zone.surfaceC;
-  const thermal = zoneThermal(station, own);
-  const gain = Math.exp(known.errorC / degreesPerLnGain(thermal, roomC));
-  const powerW = gain * powerAtMark(thermal, own.dial, zone.mark) - foodW;
-  return heated(thermal, zone.surfaceC, powerW, roomC, FELT_AFTER_S);
+  const zone = zoneOf(station, zoneId);
+  return settlesAtC(zoneThermal(station, zone), zone.dial, mark, { ambientC: roomC, errorC, ...(food && { food }) });
+}
+
+/** Whether a zone runs away within a minute or two of a high mark. */
+export function isThinZone(station: StationBody, zoneId: string): boolean {
+  return isThin(zoneThermal(station, zoneOf(station, zoneId)));
 }
 
 /** The mark that holds a surface on a zone whose burner is off by `errorC` where it holds. */
@@ -171,22 +199,25 @@ export interface HeatAlarm {
 
 /** A pan this far over its span comes off the burner: turning alone takes minutes. Assumed. */
 const LIFT_OFF_ABOVE_C = 12;
+/** A coating is in danger so near its ceiling, or when it may be there in more than one of six cases: z of that. */
+const DANGER_Z = 1;
 const LONGEST_S = 600;
 
 /**
- * Whether a zone needs more than a turn of its dial: a coating near its ceiling at the hot end of the belief, or a pan so
- * hot that it comes off the burner; with how long it cools.
+ * Whether a zone needs more than a turn of its dial: a coating that may be near its ceiling, or a pan so hot that it comes
+ * off the burner; with how long it cools.
  */
 export function heatAlarm(
   station: StationBody,
   zone: ZoneHeat,
   span: { readonly targetC: number; readonly highC: number; readonly roomC: number },
 ): HeatAlarm | null {
+  if (zone.basis === 'cold' || !zone.mark) return null;
   const ceiling = ceilingC(station);
   const coolS = (toC: number) => coolingS(station, zone, toC, span.roomC);
-  if (ceiling !== null && zone.basis !== 'cold' && zone.highC > ceiling - CEILING_MARGIN_C)
+  if (ceiling !== null && zone.surfaceC + Math.max(CEILING_MARGIN_C, DANGER_Z * zone.sdC) > ceiling)
     return { kind: 'ceiling', forS: coolS(span.targetC), limitC: ceiling };
-  if (zone.basis === 'cold' || zone.surfaceC - zone.sdC < span.highC + LIFT_OFF_ABOVE_C) return null;
+  if (zone.surfaceC - zone.sdC < span.highC + LIFT_OFF_ABOVE_C) return null;
   const pan = station.shape.kind !== 'rectangle';
   return { kind: pan ? 'liftOff' : 'wait', forS: coolS(span.targetC), limitC: null };
 }

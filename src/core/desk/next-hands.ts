@@ -1,7 +1,9 @@
-import { placeKey, zoneKey, type Pins, type RunState } from '#core/run';
+import type { FlipRule } from '#core/formula';
+import { lotInUse, placeKey, zoneKey, type Pins, type RunState } from '#core/run';
 import { formulaOf, placesIn, stationOf } from './batter-run.ts';
 import type { Forecast } from './forecast.ts';
 import type { RunPlan } from './plan-run.ts';
+import type { ZoneForecast } from './zone-forecast.ts';
 
 /** One thing for the hands: a verb, a place and a time. */
 export interface Hand {
@@ -14,7 +16,16 @@ export interface Hand {
   readonly earliestMs: number;
   readonly dueMs: number;
   readonly latestMs: number;
+  /** Of a pour: the plate is not as it should be yet, and is waited for; pouring all the same is the cook's to decide. */
+  readonly waitsFor?: 'tooCool' | 'tooHot';
+  /** What eyes and fingers should find before it is done; without it, it is too soon. */
+  readonly sign?: Sign;
+  /** Of a flip: the underside may be past brown by now; it is turned whatever shows. */
+  readonly mayBurn?: boolean;
 }
+
+/** The sign by which a piece is turned, by its formula's rule, or lifted. */
+export type Sign = Exclude<FlipRule, 'time'> | 'springsBack';
 
 /** After a lift: wipe and fat before the place is poured again, s. */
 const TURNAROUND_S = 10;
@@ -50,10 +61,18 @@ export function nextHands(
       earliestMs: window.earliestMs,
       dueMs: window.bestMs,
       latestMs: window.latestMs,
+      ...signOf(pins, piece.formulaId, verb),
+      ...(verb === 'flip' && (predicted.mayBurnMs ?? Infinity) <= nowMs ? { mayBurn: true } : {}),
     });
   }
   const pours = state.finishedAtMs === null ? poursToCome(pins, state, forecast, plan, turns, nowMs) : [];
   return [...turns, ...pours].sort((a, b) => a.dueMs - b.dueMs || ORDER[a.verb] - ORDER[b.verb] || byPlace(a, b));
+}
+
+function signOf(pins: Pins, formulaId: string, verb: 'flip' | 'lift'): Pick<Hand, 'sign'> {
+  if (verb === 'lift') return { sign: 'springsBack' };
+  const { rule } = formulaOf(pins, formulaId).flip;
+  return rule === 'time' ? {} : { sign: rule };
 }
 
 const ORDER = { lift: 0, flip: 1, pour: 2 } as const;
@@ -76,6 +95,8 @@ interface PourTarget {
   readonly stationId: string;
   readonly zoneId: string;
   readonly dueMs: number;
+  /** From when its heat may be waited for: when it was to be poured, or when it was last lifted from. */
+  readonly sinceMs: number;
 }
 
 function poursToCome(
@@ -92,7 +113,7 @@ function poursToCome(
         formulaId,
         stationId,
         zoneId,
-        dueMs: pourDue(state, plan, formulaId, stationId, zoneId, nowMs),
+        ...pourDue(state, forecast, plan, { formulaId, stationId, zoneId }, nowMs),
       })),
     ),
   );
@@ -102,17 +123,23 @@ function poursToCome(
   for (const target of targets.sort((a, b) => a.dueMs - b.dueMs)) {
     if (target.dueMs === Infinity) continue;
     const pieces = left.get(target.formulaId)!;
-    const free = fitPlaces(forecast, target, freePlaces(pins, state, target, nowMs)).slice(0, pieces);
+    const zone = zoneFor(forecast, target);
+    // on a plate that nobody has proven one piece goes alone
+    const most = zone?.unproven ? Math.min(1, pieces) : pieces;
+    const free = fitPlaces(zone, freePlaces(pins, state, target, nowMs, zone?.unproven)).slice(0, most);
     if (free.length === 0) continue;
     const { hands } = formulaOf(pins, target.formulaId);
     const lengthMs = (hands.greaseS + hands.pourS * free.length) * 1000;
     const begun = [...state.onPlate.values()].some((id) => isOn(state, id, target));
-    const startMs = begun ? target.dueMs : clearOf(turns, Math.max(target.dueMs, handsFreeMs), lengthMs);
+    const waitsFor = begun ? undefined : heatWaited(zone, target, nowMs);
+    const dueMs = waitsFor ? Math.max(target.dueMs, nowMs + WAITS_AGAIN_MS) : target.dueMs;
+    const startMs = begun ? dueMs : clearOf(turns, Math.max(dueMs, handsFreeMs), lengthMs);
     handsFreeMs = startMs + lengthMs;
     left.set(target.formulaId, pieces - free.length);
     free.forEach((placeId, index) => {
-      const dueMs = Math.round(startMs + index * hands.pourS * 1000);
+      const pourMs = Math.round(startMs + index * hands.pourS * 1000);
       pours.push({
+        ...(waitsFor ? { waitsFor } : {}),
         verb: 'pour',
         formulaId: target.formulaId,
         stationId: target.stationId,
@@ -120,8 +147,8 @@ function poursToCome(
         placeId,
         pieceId: null,
         earliestMs: startMs,
-        dueMs,
-        latestMs: dueMs + POUR_SLACK_MS,
+        dueMs: pourMs,
+        latestMs: pourMs + POUR_SLACK_MS,
       });
     });
   }
@@ -132,24 +159,41 @@ function poursToCome(
  * Free places of a zone that may be poured now. A panful that has begun to turn, or was begun a while ago, is not topped
  * up: its zone is poured again when it is empty.
  */
-function freePlaces(pins: Pins, state: RunState, target: PourTarget, nowMs: number): string[] {
+function freePlaces(pins: Pins, state: RunState, target: PourTarget, nowMs: number, unproven = false): string[] {
   const onZone = [...state.onPlate.values()].filter((id) => isOn(state, id, target)).map((id) => state.pieces.get(id)!);
   const closed = onZone.some(
     (piece) =>
       piece.flippedAtMs !== null || piece.formulaId !== target.formulaId || nowMs - piece.pouredAtMs > POUR_SLACK_MS,
   );
-  if (closed) return [];
+  if (closed || (unproven && onZone.length > 0)) return [];
   return placesIn(pins, state, target.formulaId, target.stationId)
     .filter((place) => place.zoneId === target.zoneId && !state.onPlate.has(placeKey(target.stationId, place.id)))
     .map((place) => place.id);
 }
 
-/** Places where a piece would come out; a zone of which none is left is poured as it is. */
-function fitPlaces(forecast: Forecast, target: PourTarget, free: readonly string[]): readonly string[] {
-  const zone = forecast.zones.find(
+/** A plate that is not ready is waited for so long after its moment, then poured on all the same, ms. Assumed. */
+const LONGEST_WAIT_MS = 150_000;
+/** While it is waited for its pour stands so far ahead, ms. */
+const WAITS_AGAIN_MS = 15_000;
+
+/** Why a zone that nothing lies on is not to be poured on yet. */
+function heatWaited(zone: ZoneForecast | undefined, { dueMs, sinceMs }: PourTarget, nowMs: number): Hand['waitsFor'] {
+  if (!zone || zone.ready || nowMs - sinceMs > LONGEST_WAIT_MS || dueMs > nowMs + WAITS_AGAIN_MS) return undefined;
+  return zone.surfaceC < zone.targetC ? 'tooCool' : 'tooHot';
+}
+
+function zoneFor(
+  forecast: Forecast,
+  target: Pick<PourTarget, 'formulaId' | 'stationId' | 'zoneId'>,
+): ZoneForecast | undefined {
+  return forecast.zones.find(
     (each) =>
       each.formulaId === target.formulaId && each.stationId === target.stationId && each.zoneId === target.zoneId,
   );
+}
+
+/** Places where a piece would come out; a zone of which none is left is poured as it is. */
+function fitPlaces(zone: ZoneForecast | undefined, free: readonly string[]): readonly string[] {
   if (zone?.basis !== 'reading') return free;
   const fit = new Set(zone.places.filter(({ fitness }) => fitness === 'good').map(({ id }) => id));
   return fit.size > 0 ? free.filter((id) => fit.has(id)) : free;
@@ -163,36 +207,41 @@ function isOn(state: RunState, pieceId: string, target: PourTarget): boolean {
 /** When a zone's next panful is poured: as planned, but not before it is free again; at once when the plan has slipped. */
 function pourDue(
   state: RunState,
+  forecast: Forecast,
   plan: RunPlan | null,
-  formulaId: string,
-  stationId: string,
-  zoneId: string,
+  { formulaId, stationId, zoneId }: Pick<PourTarget, 'formulaId' | 'stationId' | 'zoneId'>,
   nowMs: number,
-): number {
+): Pick<PourTarget, 'dueMs' | 'sinceMs'> {
   const key = zoneKey(stationId, zoneId);
   let lastOffMs = -Infinity;
   let poured = 0;
-  let pouringSince: number | null = null;
+  let lies = false;
   for (const piece of state.pieces.values()) {
     if (piece.stationId !== stationId || piece.zoneId !== zoneId) continue;
-    if (piece.offAtMs === null) pouringSince = Math.min(pouringSince ?? Infinity, piece.pouredAtMs);
+    if (piece.offAtMs === null) lies = true;
     else {
       lastOffMs = Math.max(lastOffMs, piece.offAtMs);
       poured += 1;
     }
   }
-  if (pouringSince !== null) return nowMs;
+  if (lies) return { dueMs: nowMs, sinceMs: nowMs };
   const planned = plan?.panfuls.filter((panful) => panful.zoneKey === key && panful.formulaId === formulaId) ?? [];
   // a zone the plan leaves cold is not poured, as long as the plan has others for this formula
   const elsewhere = plan?.panfuls.some((panful) => panful.formulaId === formulaId) ?? false;
-  if (planned.length === 0 && elsewhere) return Infinity;
+  if (planned.length === 0 && elsewhere) return { dueMs: Infinity, sinceMs: Infinity };
   let before = 0;
   const next = planned.find((panful) => {
     before += panful.size;
     return before > poured;
   });
+  // before its first panful a plate that nobody has proven takes its test piece as soon as it is hot
+  const test = poured === 0 ? plan?.preheats.find((each) => each.zoneKey === key && each.testS > 0) : undefined;
+  const hot = zoneFor(forecast, { formulaId, stationId, zoneId })?.ready && lotInUse(state, formulaId) !== undefined;
   const freeMs = lastOffMs + TURNAROUND_S * 1000;
-  return Math.max(next?.pourMs ?? nowMs, freeMs, nowMs);
+  // and what follows on it need not wait for the plan: it would stand hot and empty meanwhile
+  const followsTest = poured === 1 && plan?.preheats.some((each) => each.zoneKey === key && each.testS > 0);
+  const wishedMs = (test && (hot ? nowMs : test.readyMs)) ?? (followsTest ? lastOffMs : next?.pourMs) ?? nowMs;
+  return { dueMs: Math.max(wishedMs, freeMs, nowMs), sinceMs: Math.max(wishedMs, freeMs) };
 }
 
 /** First moment from `fromMs` on at which `lengthMs` of pouring runs into no flip or lift. */

@@ -3,13 +3,17 @@ import {
   cueTimeAt,
   hottestWithWindowC,
   pieceAt,
+  servedLift,
   spreadsAt,
   timelineAt,
   type Cue,
   type PieceTimeline,
   type SimulatedPiece,
   type TimelineTable,
+  type Window,
 } from '#core/piece';
+import type { FlipRule } from '#core/formula';
+import { formulaOf } from './batter-run.ts';
 import { zoneKey, type Piece, type Pins, type RunState } from '#core/run';
 import { flipToAim, liftPinned, liftToAim, type Aim } from './aim.ts';
 import { askedAgain, secondLearned } from './second-side.ts';
@@ -26,6 +30,10 @@ export interface ForecastWindow {
 export interface PieceForecast {
   readonly cues: Partial<Record<Cue, number>>; // run time, ms
   readonly flip: ForecastWindow;
+  /** From here on the underside is past brown in more than one of ten cases; null when it never is. */
+  readonly darkFromMs: number | null;
+  /** From here on it is past brown in more than one of three: it is turned whatever shows; null when it never is. */
+  readonly mayBurnMs: number | null;
   /** Standard deviation of the best flip, s. */
   readonly flipSpreadS: number;
   readonly lift: ForecastWindow;
@@ -80,13 +88,20 @@ export function pieceForecast(
 ): PieceForecast {
   const { expected, known, slower, pace, surfaceC } = pieceBelieved(pins, state, piece, table, model, believed);
   const { mean: lnLonger } = seconds.at(zoneKey(piece.stationId, piece.zoneId), piece.placeId);
-  const timeline = secondLearned(pieceAt(table, surfaceC, pace), lnLonger);
+  const simulated = pieceAt(table, surfaceC, pace);
+  const served = servedLift(simulated.lift, simulated.appearances, simulated.flip.bestS);
+  const timeline = secondLearned({ ...simulated, lift: served }, lnLonger);
   const pouredMs = piece.pouredAtMs;
   const afterPour = (seconds: number) => Math.round(pouredMs + seconds * 1000);
   const surest = surestFlip(known, table, expected, slower);
   const waited = piece.cues.findLast(({ cue }) => cue === 'notYet');
+  const signMs = signSeenMs(piece, formulaOf(pins, piece.formulaId).flip.rule);
   const flip = askedAgain(
-    aim ? flipToAim(surest, timeline, aim) : surest,
+    signMs === null || aim
+      ? aim
+        ? flipToAim(surest, timeline, aim)
+        : surest
+      : dueAt(surest, (signMs - pouredMs) / 1000),
     waited && (waited.atMs - pouredMs) / 1000, // the cook's word, whatever is foretold
   );
   const turnedMs = piece.flippedAtMs ?? afterPour(flip.bestS);
@@ -105,6 +120,8 @@ export function pieceForecast(
       bestMs: afterPour(flip.bestS),
       latestMs: afterPour(flip.latestS),
     },
+    darkFromMs: Number.isFinite(surest.darkFromS) ? afterPour(surest.darkFromS) : null,
+    mayBurnMs: Number.isFinite(surest.mayBurnS) ? afterPour(surest.mayBurnS) : null,
     flipSpreadS: flipSpreadS(known, table, expected),
     lift: {
       earliestMs: afterFlip(lift.earliestS),
@@ -144,3 +161,18 @@ function cueSpreads(table: TimelineTable, surfaceC: number, timeline: PieceTimel
   return spreads;
 }
 const SLOPE_C = 6;
+
+/** When the sign that its formula is turned by was seen on a piece; a sign in the first moments is a slip. */
+function signSeenMs({ cues }: Piece, rule: FlipRule): number | null {
+  const sign = rule === 'underside' ? 'golden' : rule;
+  return cues.find(({ cue }) => cue === sign)?.atMs ?? null;
+}
+
+/** A sign seen this long before the inside is foretold to hold is a slip, as a share of that. Assumed. */
+const SIGN_FROM = 0.6;
+
+/** A flip whose sign was seen is due then, if that is sooner than foretold: eyes outrank the time on the early side. */
+function dueAt<W extends Window>(window: W, seenS: number): W {
+  if (seenS >= window.bestS || seenS < SIGN_FROM * window.earliestS) return window;
+  return { ...window, bestS: seenS };
+}

@@ -1,13 +1,13 @@
 import { planMorning, type MorningJob, type MorningPlan, type MorningZone } from '#core/plan';
 import { paceOf, type BatterKnown } from '#core/adapt';
-import { timelineAt, type Pace, type Window } from '#core/piece';
-import { familyOf, preparationsFor } from '#core/formula';
-import { larderOf, pinnedFormula, zoneKey, type Pins, type RunState } from '#core/run';
-import { bodyInRun, formulaOf, placesIn, portionMl, stationOf } from './batter-run.ts';
+import { pieceAt, servedLift, type Pace, type Window } from '#core/piece';
+import { familyOf, preparationsFor, type FormulaBody } from '#core/formula';
+import { larderOf, pinnedFormula, pinnedStation, zoneKey, type Pins, type RunState } from '#core/run';
+import { bodyInRun, formulaOf, placesIn, stationOf } from './batter-run.ts';
 import { sharesOf } from './lot-amounts.ts';
 import { liftLearned } from './second-side.ts';
 import { tableFor, type TableCache } from './tables.ts';
-import { usualFoodW, zonePreheat } from './heat.ts';
+import { zonePreheat } from './heat.ts';
 import type { PreheatPlan } from '#core/plate';
 
 /** Wipe, fat and heat coming back between panfuls, s. Common practice, no source. */
@@ -32,6 +32,14 @@ function paceBefore({ lnTime, lnBrowning }: BatterKnown): Pace {
   return paceOf({ lnTime: lnTime.mean, lnBrowning: lnBrowning.mean });
 }
 
+/** A piece poured alone on a plate that nobody has read: both its sides, by what a first piece on a plate not proven takes. */
+function testS(pins: Pins, stationId: string, zoneId: string, { type }: FormulaBody): number {
+  const read = pinnedStation(pins, stationId)?.calibration?.some((each) => each.zoneId === zoneId);
+  return read ? 0 : TEST_S[familyOf(type)];
+}
+/** Common practice, no source: a first piece takes up to half as long again. */
+const TEST_S = { leavened: 240, thin: 90 } as const;
+
 /**
  * The morning of a brief, planned back from service with the piece model's own times at each formula's target surface, at
  * the pace that runs before showed of its batter.
@@ -45,7 +53,6 @@ export function planRun(pins: Pins, state: RunState, nowMs: number, tables: Tabl
   const zones: MorningZone[] = [];
   const jobs = brief.items.map(({ formulaId, pieces, stationIds }): MorningJob => {
     const body = formulaOf(pins, formulaId);
-    const volumeMl = portionMl(pins, state, formulaId);
     const jobZones = stationIds.flatMap((stationId) => {
       const station = stationOf(pins, stationId);
       const places = placesIn(pins, state, formulaId, stationId);
@@ -53,14 +60,9 @@ export function planRun(pins: Pins, state: RunState, nowMs: number, tables: Tabl
         const key = zoneKey(stationId, zone.id);
         const room = places.filter((place) => place.zoneId === zone.id).length;
         capacity[key] = room;
-        preheat[key] ??= zonePreheat(
-          pins,
-          stationId,
-          zone.id,
-          body.heat.targetC,
-          usualFoodW(familyOf(body.type), room, volumeMl),
-        );
-        if (!zones.some((known) => known.key === key)) zones.push({ key, preheatS: preheat[key].boostS });
+        preheat[key] ??= zonePreheat(pins, stationId, zone.id, body);
+        if (!zones.some((known) => known.key === key))
+          zones.push({ key, preheatS: preheat[key].boostS, testS: testS(pins, stationId, zone.id, body) });
         return { key, capacity: room, recoveryS: RECOVERY_S[familyOf(body.type)] };
       });
     });
@@ -76,7 +78,8 @@ export function planRun(pins: Pins, state: RunState, nowMs: number, tables: Tabl
       nowMs,
     );
     const learned = pinnedFormula(pins, formulaId)?.learned;
-    const { flip, lift: usual } = timelineAt(table, body.heat.targetC, learned && paceBefore(learned));
+    const { flip, lift: done, appearances } = pieceAt(table, body.heat.targetC, learned && paceBefore(learned));
+    const usual = servedLift(done, appearances, flip.bestS);
     const lift = movedTo(state.secondSideS.get(formulaId), liftLearned(usual, learned?.lnSecond?.mean ?? 0));
     return {
       formulaId,

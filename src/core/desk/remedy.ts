@@ -60,7 +60,10 @@ export function remedyFor(
   switch (fault) {
     case 'darkRaw':
     case 'paleSlow':
-      return ofHeat(zone, piece, fault) ?? ofPortion(pins, state, zone, piece, fault, tables);
+      return (
+        ofHeat(zone, piece, fault, hasAnswered(state, zone, forecast.atMs)) ??
+        ofPortion(pins, state, zone, piece, fault, tables)
+      );
     case 'paleRim':
     case 'uneven':
       return ofPlace(zone, piece, fault);
@@ -74,13 +77,23 @@ export function remedyFor(
   }
 }
 
+/** A plate needs a while to answer a turn of its dial, ms. Assumed. */
+const ANSWERS_AFTER_MS = 45_000;
+
+function hasAnswered(state: RunState, { key }: ZoneForecast, nowMs: number): boolean {
+  const turned = state.zones.get(key)?.turns.at(-1);
+  return turned === undefined || nowMs - turned.atMs >= ANSWERS_AFTER_MS;
+}
+
 /** Too hot or too cool by what is believed: turned, or left to come; a plate that nobody read is read first. */
-function ofHeat(zone: ZoneForecast, piece: Piece, fault: 'darkRaw' | 'paleSlow'): Remedy | null {
+function ofHeat(zone: ZoneForecast, piece: Piece, fault: 'darkRaw' | 'paleSlow', answered: boolean): Remedy | null {
   const offC = zone.surfaceC - zone.targetC;
   const fits = fault === 'darkRaw' ? offC > SHOWS_C : offC < -SHOWS_C;
   const [nowS, thenS] = [zone.next.flip.bestS, zone.atTarget.flip.bestS];
-  if (fits && zone.advisedMark !== null)
-    return { do: 'turn', mark: zone.advisedMark, nowS, thenS, good: zone.goodAtTarget, of: zone.places.length };
+  // a fault is reason enough to turn it sooner than it would be by itself
+  const right = offC > 0 ? zone.workingMark < (zone.mark ?? 0) : zone.workingMark > (zone.mark ?? 0);
+  if (fits && answered && right && !zone.dialAtEnd)
+    return { do: 'turn', mark: zone.workingMark, nowS, thenS, good: zone.goodAtTarget, of: zone.places.length };
   if (fits) return zone.dialAtEnd ? { do: 'atEnd', tooHot: offC > 0 } : { do: 'wait', nowS, thenS };
   const place = zone.places.find(({ id }) => id === piece.placeId);
   if (zone.basis !== 'reading' && place) return { do: 'read', placeId: place.id, sdC: place.sdC };

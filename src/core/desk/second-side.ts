@@ -3,8 +3,8 @@ import type { SimulatedPiece, Window } from '#core/piece';
 import { pinnedFormula, zoneKey, type Piece, type Pins, type RunState } from '#core/run';
 import { liftedByEye } from './by-eye.ts';
 
-/** After "not yet" a piece is not asked for again sooner, s. Assumed. */
-const ASKED_AGAIN_S = 8;
+/** After "not yet" a piece is not asked for again sooner: so many seconds, or a share of the side until then. Assumed. */
+const ASKED_AGAIN = { leastS: 5, share: 0.08 };
 
 /**
  * What is believed of a batter's second sides by what was told of them: too soon to lift, a middle that was looked at, and
@@ -92,7 +92,8 @@ export function secondLearned<T extends SimulatedPiece>(piece: T, lnLonger: numb
 
 /** A window after somebody said at `saidS` that it was too soon. */
 export function askedAgain(window: Window, saidS: number | undefined): Window {
-  if (saidS === undefined || window.bestS >= saidS + ASKED_AGAIN_S) return window;
-  const bestS = saidS + ASKED_AGAIN_S;
+  if (saidS === undefined) return window;
+  const bestS = saidS + Math.max(ASKED_AGAIN.leastS, ASKED_AGAIN.share * saidS);
+  if (window.bestS >= bestS) return window;
   return { ...window, bestS, latestS: Math.max(window.latestS, bestS) };
 }

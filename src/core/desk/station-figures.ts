@@ -1,9 +1,9 @@
 import {
-  UNREAD_SD_C,
   calibrated,
   says,
   spotField,
   surfaceLikelihood,
+  unreadSdC,
   type CalibrationReading,
   type PairCalibration,
   type Says,
@@ -19,7 +19,7 @@ import {
   type Zone,
 } from '#core/plate';
 import { calibratedBody } from './calibration-pins.ts';
-import { preheatOf } from './heat.ts';
+import { plainLimits, preheatOf } from './heat.ts';
 import type { PlateMap } from './plate-map.ts';
 
 /** A mark of a dial and the surface it holds, nine in ten between low and high, °C. */
@@ -88,7 +88,7 @@ function figuresOf(
   const thermal = zoneThermal(station, zone);
   const unread = pair.readings.length === 0;
   const { errorC, errorSdC } = pair.known;
-  const sdC = unread ? UNREAD_SD_C : errorSdC;
+  const sdC = unread ? unreadSdC(station, zone) : errorSdC;
   const perGain = degreesPerLnGain(thermal, roomC);
   const curveAt = (offC: number) =>
     zone.dial.kind === 'power'
@@ -101,15 +101,18 @@ function figuresOf(
     highC: high![i]!.surfaceC,
   }));
   const known = calibratedBody(station, [{ zoneId: zone.id, errorC, gain: pair.gain }]);
-  const plan = preheatOf(known, zone.id, { ...wish, foodW: 0 });
-  const held = curve.find(({ mark }) => mark === plan.holdMark) ?? curve.at(-1)!;
+  const limits = plainLimits(station, wish.targetC);
+  const plan = preheatOf(known, zone.id, { ...wish, limits, believed: { errorC: 0, sdC } });
+  // where even the lowest flame is too much for it empty, that is what there is to read it on
+  const holdMark = plan.holdMark > 0 ? plan.holdMark : curve[0]!.mark;
+  const held = curve.find(({ mark }) => mark === holdMark) ?? curve.at(-1)!;
   const against = new Set(pair.contradictions.flat());
   return {
     zoneId: zone.id,
     ...{ errorC, sdC },
     gain: zone.dial.kind === 'power' ? pair.gain : null,
     curve,
-    advice: { ...plan, lowC: held.lowC, highC: held.highC },
+    advice: { ...plan, holdMark, lowC: held.lowC, highC: held.highC },
     readings: pair.readings.map((each, index) => ({
       atMs: each.atMs,
       contradicted: against.has(index),

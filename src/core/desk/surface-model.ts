@@ -1,5 +1,5 @@
 import type { Expected } from '#core/adapt';
-import { familyOf } from '#core/formula';
+import { familyOf, pouredDensityGPerMl } from '#core/formula';
 import {
   besideZoneC,
   betweenZonesWK,
@@ -18,7 +18,7 @@ import {
   type StationBody,
   type ZoneTrack,
 } from '#core/plate';
-import { zoneKey, type Piece, type Pins, type RunState, type ZoneState } from '#core/run';
+import { larderOf, zoneKey, type Piece, type Pins, type RunState, type ZoneState } from '#core/run';
 import { onceFor, type Memory } from './once.ts';
 import { discInRun, formulaOf, placesIn, stationOf } from './batter-run.ts';
 
@@ -272,8 +272,12 @@ function loadOf(pins: Pins, piece: Piece, startMs: number, untilMs: number): Foo
   return {
     fromS,
     toS: Math.min((offMs - startMs) / 1000, fromS + cookS),
-    powerW: (piece.volumeMl * COOKING_HEAT_J_PER_G[family]) / cookS,
+    powerW: (piece.volumeMl * densityOf(pins, piece.formulaId) * COOKING_HEAT_J_PER_G[family]) / cookS,
   };
+}
+
+function densityOf(pins: Pins, formulaId: string): number {
+  return pouredDensityGPerMl(formulaOf(pins, formulaId), larderOf(pins));
 }
 
 function loadsOn(

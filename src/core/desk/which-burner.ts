@@ -1,5 +1,5 @@
 import { dialCurve, zoneThermal, type StationBody, type Zone } from '#core/plate';
-import { preheatOf } from './heat.ts';
+import { plainLimits, preheatOf } from './heat.ts';
 
 /** Lighting a pan over one burner. */
 export interface Lighting {
@@ -58,7 +58,9 @@ function lighting(
 ): Lighting {
   const zoneId = pan.body.zones[0]!.id;
   const station: StationBody = { ...pan.body, zones: [{ ...burner.body, id: zoneId, burnerId: burner.id }] };
-  const plan = preheatOf(station, zoneId, { roomC, targetC, foodW: 0 });
+  const plan = preheatOf(station, zoneId, {
+    ...{ roomC, targetC, limits: plainLimits(station, targetC), believed: { errorC: 0, sdC: 0 } },
+  });
   const curve = dialCurve(zoneThermal(station, station.zones[0]!), station.zones[0]!.dial, roomC);
   return {
     ...{ stationId: pan.id, burnerId: burner.id, holdMark: plan.holdMark },

@@ -1,6 +1,5 @@
 import {
   UNKNOWN_BATTER,
-  UNREAD_SD_C,
   atWork,
   batterOf,
   belief,
@@ -10,6 +9,7 @@ import {
   says,
   spotField,
   spotSpreadC,
+  unreadSdC,
   weigh,
   withBatter,
   type Belief,
@@ -22,7 +22,7 @@ import {
 } from '#core/adapt';
 import { patternOf, type SpotOnPlate } from '#core/plate';
 import { pinnedFormula, pinnedStation, type Pins, type Reading, type RunState, type ZoneState } from '#core/run';
-import { stationNow } from './station-now.ts';
+import { stationNow, zoneOf } from './station-now.ts';
 import type { SurfaceModel } from './surface-model.ts';
 import { sightingsOf, type TableOf } from './zone-sightings.ts';
 
@@ -57,11 +57,12 @@ export function zoneBelief(
   const calibration = pinnedStation(pins, zone.stationId)?.calibration?.find((each) => each.zoneId === zone.zoneId);
   const full: ZoneState | undefined = 'readings' in zone ? zone : undefined;
   const batter = batterBefore(pins, formulaId);
+  const station = stationNow(pins, state, zone.stationId);
   const prior = full?.assumed
     ? assumedPrior(full.assumed.sdC, batter)
-    : unreadPrior(calibration?.sdC ?? UNREAD_SD_C, batter);
+    : unreadPrior(calibration?.sdC ?? unreadSdC(station, zoneOf(station, zone.zoneId)), batter);
   const sightings = full ? sightingsOf(pins, state, full, formulaId, model, tableOf) : [];
-  const { unevenC } = patternOf(stationNow(pins, state, zone.stationId), pins.roomC);
+  const { unevenC } = patternOf(station, pins.roomC);
   const spreadC = spotSpreadC(unevenC);
   const weighed = weigh(prior, sightings, nowMs / 1000, { spreadC, known: calibration?.spots });
   const looks = sightings.filter((seen) => 'reading' in seen) as (Sighting & { reading: Reading })[];

@@ -1,10 +1,24 @@
 import { flipSpreadS, paceOf } from '#core/adapt';
-import { familyOf, type FormulaBody } from '#core/formula';
+import { familyOf, pouredDensityGPerMl, type FormulaBody } from '#core/formula';
 import { flipBestAt, hottestWithWindowC, timelineAt, type PieceTimeline, type TimelineTable } from '#core/piece';
-import type { SpotOnPlate, StationBody } from '#core/plate';
-import { zoneKey, type Pins, type RunState, type ZoneState } from '#core/run';
+import type { HeatLimits, SpotOnPlate, StationBody } from '#core/plate';
+import { larderOf, pinnedStation, zoneKey, type Pins, type RunState } from '#core/run';
 import { formulaOf, placesIn, portionMl } from './batter-run.ts';
-import { advisedMark, headingC, heatAlarm, usualFoodW, zoneHeat, type HeatAlarm, type ZoneHeat } from './heat.ts';
+import { dialAdviceOf } from './dial-advice.ts';
+import {
+  emptyMark,
+  isThinZone,
+  heatAlarm,
+  limitsOf,
+  preheatOf,
+  settlesOn,
+  steadyMark,
+  usualFoodW,
+  zoneHeat,
+  zonePreheat,
+  type HeatAlarm,
+  type ZoneHeat,
+} from './heat.ts';
 import { piecesLeft } from './next-hands.ts';
 import { recoveryOf, type Recovery } from './recovery.ts';
 import { stationNow, zoneOf } from './station-now.ts';
@@ -18,13 +32,24 @@ export interface ZoneForecast extends ZoneHeat {
   /** The surface wanted: the formula's, or cooler when batter and plate ask for it. */
   readonly targetC: number;
   readonly ready: boolean;
-  /** It is off its surface by more than is noise to a cook and more than the desk may be wrong. */
+  /** Nobody has read this plate over this burner, and no piece of this batter has been turned on it: one is poured alone. */
+  readonly unproven: boolean;
+  /** The surface it is brought to before the first pour: the wish, or less where a burner stronger than thought would do harm. */
+  readonly aimC: number;
+  /** It stands empty on a mark that may carry it past what its batter or its face bears: it comes off the heat until food cools it. */
+  readonly runsAwayEmpty: boolean;
+  /** From this surface on it may be poured: lower where a burner stronger than thought would do harm. */
+  readonly readyFromC: number;
+  /** It is off its surface by more than a turn of the dial is worth, and was not turned lately. */
   readonly strays: boolean;
-  /** Mark that brings the zone to its target and holds it there under what lies on it; null when it stands so. */
+  /** The mark it should stand on now and does not, by what is believed of it and the food it has; null when it stands so. */
   readonly advisedMark: number | null;
   /** It is off its surface and its dial has no more room that way. */
   readonly dialAtEnd: boolean;
-  /** Mark to turn to as a whole panful is poured, which will draw its heat; null when it stands so. */
+  /** The one mark for its mean load of food, and one on which it may wait empty. */
+  readonly workingMark: number;
+  readonly waitingMark: number;
+  /** The working mark where it does not stand on it: to turn to as a panful is poured. */
   readonly pouringMark: number | null;
   /** What a turn of the dial cannot answer. */
   readonly alarm: HeatAlarm | null;
@@ -74,19 +99,56 @@ export function zoneForecast(
   const besideC = own.map((place) => placeAt(place, clearMs).surfaceC - zoneC);
   const targetC = wantedSurfaceC(body.heat, table, pace, besideC);
   const wantedFlipS = flipBestAt(table, targetC, pace);
-  const panfulW = usualFoodW(familyOf(body.type), own.length, volumeMl);
-  const lyingW = usualFoodW(familyOf(body.type), inUse(state, stationId, zoneId, nowMs), volumeMl);
+  const massG = volumeMl * pouredDensityGPerMl(body, larderOf(pins));
+  const foodOf = (count: number) => usualFoodW(body.type, count, massG);
+  const panful = Math.min(own.length, inUse(state, stationId, zoneId, nowMs) + piecesLeft(state, formulaId));
+  const panfulW = foodOf(Math.max(1, panful));
   const hold = { targetC, roomC: pins.roomC };
+  const limits = limitsOf(station, body);
+  const unproven = isUnproven(pins, state, formulaId, stationId, zoneId);
+  const wish = { ...hold, limits, believed: { errorC: known.errorC, sdC: known.errorSdC } };
+  const workingMark = steadyMark(station, zoneId, wish, panfulW);
+  const nominalMark = steadyMark(station, zoneId, { ...wish, believed: AS_WRITTEN }, panfulW);
+  // a thick plate hardly answers one piece: before it is proven it waits on the mark for that
+  const waitingMark =
+    unproven && !isThinZone(station, zoneId)
+      ? steadyMark(station, zoneId, wish, foodOf(1))
+      : emptyMark(station, zoneId, wish);
+  const plan = zonePreheat(pins, stationId, zoneId, body);
+  // what a look said lets it be brought nearer to its wish
+  const aimC = heat.basis === 'reading' ? preheatOf(station, zoneId, wish).aimC : plan.aimC;
+  const readyFromC = Math.min(body.heat.lowC, targetC - WORTH_SAYING_C, unproven ? plan.aimC - NEAR_C : Infinity);
+  // a test piece alone draws little and is off soon: the dial is left until the panful after it is poured
+  const testing = testLies(state, formulaId, stationId, zoneId);
+  const working = !testing && isWorked(state, stationId, zoneId, nowMs);
+  // too cool to be poured on it is brought up by the mark it will work on
+  const rising =
+    !working &&
+    !testing &&
+    (!unproven || heat.basis === 'reading') &&
+    isLit(heat) &&
+    heat.surfaceC < readyFromC &&
+    piecesLeft(state, formulaId) > 0;
+  // with nothing on it to tell how it goes, it is not brought up by more than its kind of burner would want
+  const risingMark = Math.max(heat.mark ?? 0, Math.min(workingMark, nominalMark));
+  const wantedMark = working ? workingMark : rising ? risingMark : waitingMark;
+  const dialAdvice = dialAdviceOf(station, heat, zoneState, {
+    ...{ hold, errorC: known.errorC, foodW: working || rising ? panfulW : 0, wantedMark, nowMs, limits },
+    firstFood: working && (heat.mark ?? 0) <= Math.max(waitingMark, plan.holdMark),
+    nominalMark,
+  });
   return {
     ...heat,
-    ...{ formulaId, targetC },
-    // a zone that is run cooler than its formula says is ready there
-    ready: heat.surfaceC >= Math.min(body.heat.lowC, targetC - WORTH_SAYING_C) && heat.surfaceC <= body.heat.highC,
-    strays: straysFrom(targetC, heat, headingC(station, heat, known, { ...hold, foodW: lyingW })),
-    advisedMark: justTurned(zoneState, nowMs) ? null : advisedMark(station, heat, known, { ...hold, foodW: lyingW }),
+    ...{ formulaId, targetC, unproven, aimC, readyFromC, workingMark, waitingMark },
+    ready: heat.surfaceC >= readyFromC && heat.surfaceC <= body.heat.highC + NEAR_C,
+    ...(testing ? { strays: false, advisedMark: null } : dialAdvice),
+    runsAwayEmpty:
+      heat.surfaceC >= readyFromC &&
+      inUse(state, stationId, zoneId, nowMs, EMPTY_AFTER_S) === 0 &&
+      mayPass(station, heat, limits, hold, known.errorC),
     dialAtEnd: dialAtEnd(station, heat, targetC),
-    pouringMark: advisedMark(station, heat, known, { ...hold, foodW: panfulW }),
-    recovery: recoveryOf(station, zoneId, { ...hold, meanFoodW: panfulW }, panfulLoad(body, own.length, volumeMl)),
+    pouringMark: heat.mark && workingMark !== heat.mark ? workingMark : null,
+    recovery: recoveryOf(station, zoneId, { ...hold, meanFoodW: panfulW }, panfulLoad(body, own.length, massG)),
     alarm: isDone(state, stationId, zoneId)
       ? turnedOff(heat)
       : heatAlarm(station, heat, { ...hold, highC: body.heat.highC }),
@@ -131,45 +193,90 @@ function lastClearMs(state: RunState, stationId: string, zoneId: string, nowMs: 
   return clearMs;
 }
 
+const AS_WRITTEN = { errorC: 0, sdC: 0 };
+
 /** Less than this is noise to a cook, °C. Common practice, no source. */
 const WORTH_SAYING_C = 7;
-/** A plate that is where it should be is spoken of when it is heading this far off. Assumed. */
-const HEADING_OFF_C = 14;
+/** Nearer than this a plate that is heating is there, °C: the next look finds it. Assumed. */
+const NEAR_C = 4;
 
-function straysFrom(targetC: number, { surfaceC, sdC }: ZoneHeat, headingToC: number): boolean {
-  return (
-    Math.abs(surfaceC - targetC) > Math.max(WORTH_SAYING_C, sdC) ||
-    Math.abs(headingToC - targetC) > Math.max(HEADING_OFF_C, 2 * sdC)
+function isLit({ basis, mark }: ZoneHeat): boolean {
+  return basis !== 'cold' && Boolean(mark);
+}
+
+/** Nobody read this plate over this burner before the run, and no piece of the batter was turned on it since. */
+function isUnproven(pins: Pins, state: RunState, formulaId: string, stationId: string, zoneId: string): boolean {
+  const zone = state.zones.get(zoneKey(stationId, zoneId));
+  if (zone?.assumed) return false;
+  const read = pinnedStation(pins, stationId)?.calibration?.some((each) => each.zoneId === zoneId);
+  if (read && !zone?.swaps.length) return false;
+  for (const piece of state.pieces.values())
+    if (
+      piece.formulaId === formulaId &&
+      piece.stationId === stationId &&
+      piece.zoneId === zoneId &&
+      piece.flippedAtMs !== null &&
+      piece.fate !== 'firstSide'
+    )
+      return false;
+  return true;
+}
+
+/** A zone that was lifted from so lately is about to be poured again, s. Assumed. */
+const EMPTY_AFTER_S = 30;
+
+/** It is still rising, and may be past what its batter or its face bears in more than one of four cases. */
+function mayPass(
+  station: StationBody,
+  { zoneId, mark, surfaceC, sdC }: ZoneHeat,
+  { batterC, faceC }: HeatLimits,
+  { roomC, targetC }: { readonly roomC: number; readonly targetC: number },
+  errorC: number,
+): boolean {
+  if (!mark || settlesOn(station, zoneId, mark, { roomC, errorC }) < surfaceC + NEAR_C) return false;
+  const slow = !isThinZone(station, zoneId) && surfaceC > targetC + OVER_WISH_C;
+  return slow || surfaceC + 0.67 * sdC > Math.min(batterC - TOO_NEAR_C, faceC ?? Infinity);
+}
+
+/** So far below what a batter bears an empty plate that rises is stopped, °C. Assumed. */
+const TOO_NEAR_C = 15;
+/** A thick plate takes minutes to come down again: it is stopped so far over its wish, °C. Assumed. */
+const OVER_WISH_C = 8;
+
+/** All that lies on the zone is the piece that was poured alone. */
+function testLies(state: RunState, formulaId: string, stationId: string, zoneId: string): boolean {
+  const own = [...state.pieces.values()].filter(
+    (piece) => piece.formulaId === formulaId && piece.stationId === stationId && piece.zoneId === zoneId,
   );
+  return own.length === 1 && own[0]!.offAtMs === null;
+}
+
+/** A panful lies on the zone, or lay there so lately that more is to come; the piece poured alone at first is none. */
+function isWorked(state: RunState, stationId: string, zoneId: string, nowMs: number): boolean {
+  let count = 0;
+  for (const piece of state.pieces.values()) if (piece.stationId === stationId && piece.zoneId === zoneId) count += 1;
+  return count > 1 && inUse(state, stationId, zoneId, nowMs) > 0;
 }
 
 /** A panful that came off so lately is followed by the next, s. Common practice, no source. */
-const NEXT_WITHIN_S = 40;
+const NEXT_WITHIN_S = 60;
 
 /** Pieces that draw heat from a zone now, or are about to be followed by as many. */
-function inUse(state: RunState, stationId: string, zoneId: string, nowMs: number): number {
+function inUse(state: RunState, stationId: string, zoneId: string, nowMs: number, withinS = NEXT_WITHIN_S): number {
   let count = 0;
   for (const piece of state.pieces.values())
     if (
       piece.stationId === stationId &&
       piece.zoneId === zoneId &&
-      (piece.offAtMs === null || nowMs - piece.offAtMs < NEXT_WITHIN_S * 1000)
+      (piece.offAtMs === null || nowMs - piece.offAtMs < withinS * 1000)
     )
       count += 1;
   return count;
 }
 
-/** A plate needs a while to answer a turn; turned again at once it is chased down and then far too cold, s. Assumed. */
-const ANSWERS_AFTER_S = 45;
-
-function justTurned(zone: ZoneState | undefined, nowMs: number): boolean {
-  const turned = zone?.turns.at(-1);
-  return turned !== undefined && nowMs - turned.atMs < ANSWERS_AFTER_S * 1000;
-}
-
 /** A panful as its zone feels it. */
-function panfulLoad(body: FormulaBody, pieces: number, volumeMl: number) {
+function panfulLoad(body: FormulaBody, pieces: number, massG: number) {
   const family = familyOf(body.type);
   const cookS = USUAL_COOK_S[family];
-  return { cookS, powerW: (pieces * volumeMl * COOKING_HEAT_J_PER_G[family]) / cookS };
+  return { cookS, powerW: (pieces * massG * COOKING_HEAT_J_PER_G[family]) / cookS };
 }

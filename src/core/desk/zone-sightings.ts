@@ -1,10 +1,10 @@
-import { UNREAD_SD_C, surfaceSeen, type Expected, type Sighting } from '#core/adapt';
+import { rowWeight, surfaceSeen, unreadSdC, type Expected, type Sighting } from '#core/adapt';
 import { BENEATH_SPANS_S, surfaceForBeneath, type Cue, type TimelineTable } from '#core/piece';
 import { zoneMiddle, type SpotOnPlate } from '#core/plate';
 import type { Piece, Pins, RunState, ZoneState } from '#core/run';
 import { discInRun, placesIn } from './batter-run.ts';
 import { turnedByEye } from './by-eye.ts';
-import { stationNow } from './station-now.ts';
+import { stationNow, zoneOf } from './station-now.ts';
 import type { SurfaceModel } from './surface-model.ts';
 
 /** The table of a batter's next piece, or of a piece that was poured. */
@@ -23,7 +23,7 @@ export function sightingsOf(
   const station = stationNow(pins, state, stationId);
   const list: Sighting[] = zone.swaps.map(({ atMs }) => ({
     kind: 'moved',
-    ...{ atS: atMs / 1000, key: `moved ${atMs}`, errorSdC: UNREAD_SD_C },
+    ...{ atS: atMs / 1000, key: `moved ${atMs}`, errorSdC: unreadSdC(station, zoneOf(station, zoneId)) },
   }));
   let colours = 0;
   for (const reading of zone.readings) {
@@ -50,6 +50,7 @@ export function sightingsOf(
     (piece) => piece.formulaId === formulaId && piece.stationId === stationId && piece.zoneId === zoneId,
   );
   const byEye = turnedByEye(state, own);
+  const tooSoon = notYetWeights(own);
   let turned = 0;
   for (const piece of own) {
     if (piece.cues.length === 0 && piece.turn === null && !byEye.has(piece.id)) continue;
@@ -57,12 +58,15 @@ export function sightingsOf(
     const table = tableOf(formulaId, piece);
     for (const seen of piece.cues) {
       const { cue, atMs } = seen;
+      // of several on one piece the last says what the others did
+      const weight = cue === 'notYet' ? tooSoon.get(seen) : 1;
+      if (weight === undefined) continue;
       const afterS = (atMs - piece.pouredAtMs) / 1000;
       const expected = underPiece(pins, state, model, piece, table, afterS);
       const nth = cue === 'notYet' ? 1 : (count[cue] = (count[cue] ?? 0) + 1);
-      const key = nameOf({ ...seen, afterS, spot, nth }, expected, table);
+      const key = nameOf({ ...seen, afterS, spot, nth, weight }, expected, table);
       const of = { atS: atMs / 1000, key, spot, expected, table, afterS };
-      list.push(cue === 'notYet' ? { kind: 'notYet', ...of } : { kind: 'cue', cue, nth, ...of });
+      list.push(cue === 'notYet' ? { kind: 'notYet', weight, ...of } : { kind: 'cue', cue, nth, ...of });
     }
     if (byEye.has(piece.id)) {
       const afterS = (piece.flippedAtMs! - piece.pouredAtMs) / 1000;
@@ -81,6 +85,25 @@ export function sightingsOf(
     }
   }
   return list;
+}
+
+/** Looks at pieces of one zone this near to each other are one look along a row, ms. Assumed. */
+const ONE_LOOK_MS = 20_000;
+
+type Seen = Piece['cues'][number];
+
+/** How much each piece's last "not yet" counts: those of one row share a look. */
+function notYetWeights(pieces: readonly Piece[]): ReadonlyMap<Seen, number> {
+  const last = pieces
+    .flatMap(({ cues }) => cues.findLast(({ cue }) => cue === 'notYet') ?? [])
+    .sort((a, b) => a.atMs - b.atMs);
+  const rows: Seen[][] = [];
+  for (const seen of last) {
+    const row = rows.at(-1);
+    if (row && seen.atMs - row.at(-1)!.atMs < ONE_LOOK_MS) row.push(seen);
+    else rows.push([seen]);
+  }
+  return new Map(rows.flatMap((row) => row.map((seen) => [seen, rowWeight(row.length)])));
 }
 
 /**

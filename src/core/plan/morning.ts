@@ -16,6 +16,8 @@ export interface MorningJob extends Job {
 export interface MorningZone {
   readonly key: string;
   readonly preheatS: number;
+  /** What a piece poured alone on a plate that nobody has proven takes, before the first panful. */
+  readonly testS?: number;
 }
 
 export interface PlannedLot {
@@ -34,6 +36,8 @@ export interface PlannedPreheat {
   readonly zoneKey: string;
   readonly lightMs: number;
   readonly readyMs: number;
+  /** From when it is ready one piece is poured alone, and takes so long; 0: none is. */
+  readonly testS: number;
 }
 
 export type Conflict =
@@ -92,8 +96,9 @@ export function planMorning(
   const preheats = zones.flatMap((zone): PlannedPreheat[] => {
     const first = panfuls.find((panful) => panful.zoneKey === zone.key);
     if (!first) return [];
-    const readyMs = first.pourMs - READY_BEFORE_S * 1000;
-    return [{ zoneKey: zone.key, readyMs, lightMs: Math.round(readyMs - zone.preheatS * 1000) }];
+    const { testS = 0 } = zone;
+    const readyMs = first.pourMs - (READY_BEFORE_S + testS) * 1000;
+    return [{ zoneKey: zone.key, readyMs, testS, lightMs: Math.round(readyMs - zone.preheatS * 1000) }];
   });
   const startMs = Math.min(...lots.map((lot) => lot.mixStartMs), ...preheats.map((preheat) => preheat.lightMs));
   const firstOffMs = Math.min(...panfuls.map((panful) => panful.liftMs));

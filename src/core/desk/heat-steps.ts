@@ -1,0 +1,84 @@
+import { placeKey, zoneKey, type RunState } from '#core/run';
+import type { Forecast } from './forecast.ts';
+import { piecesLeft } from './next-hands.ts';
+import type { RunPlan } from './plan-run.ts';
+import type { ZoneForecast } from './zone-forecast.ts';
+
+export type HeatWhy = 'light' | 'down' | 'correct' | 'danger' | 'park' | 'again' | 'done';
+
+/** The one thing to do with a zone's dial, and when. Mark 0 is off. */
+export interface HeatStep {
+  readonly key: string;
+  readonly stationId: string;
+  readonly zoneId: string;
+  readonly mark: number;
+  readonly why: HeatWhy;
+  readonly dueMs: number;
+}
+
+/** Nearer than this a plate that is heating is there, °C. Assumed. */
+const NEAR_C = 4;
+/** A plate that was turned off in danger is lit again when it is so near above its surface: food is about to cool it, °C. Assumed. */
+const AGAIN_WITHIN_C = 3;
+
+/**
+ * What each zone's dial asks for, at most one thing a zone: off when nobody needs it or it runs away, lit when the plan
+ * has it, down once when it is there, then where it strays. Every screen shows these and no other.
+ */
+export function heatSteps(
+  state: RunState,
+  told: Pick<Forecast, 'zones'>,
+  plan: RunPlan | null,
+  nowMs: number,
+): HeatStep[] {
+  if (state.finishedAtMs !== null) return [];
+  const steps = new Map<string, HeatStep>();
+  for (const zone of told.zones) {
+    if (steps.has(zone.key) && !inHand(state, zone)) continue;
+    const step = stepOf(state, zone, plan, nowMs);
+    if (step) steps.set(zone.key, { key: zone.key, stationId: zone.stationId, zoneId: zone.zoneId, ...step });
+  }
+  return [...steps.values()].sort((a, b) => a.dueMs - b.dueMs);
+}
+
+/** Of several batters on a zone the one that lies there speaks for it. */
+function inHand(state: RunState, { formulaId, stationId, places }: ZoneForecast): boolean {
+  return places.some(({ id }) => {
+    const piece = state.pieces.get(state.onPlate.get(placeKey(stationId, id)) ?? '');
+    return piece?.formulaId === formulaId;
+  });
+}
+
+type Step = Pick<HeatStep, 'mark' | 'why' | 'dueMs'>;
+
+function stepOf(state: RunState, zone: ZoneForecast, plan: RunPlan | null, nowMs: number): Step | null {
+  const turns = state.zones.get(zoneKey(zone.stationId, zone.zoneId))?.turns ?? [];
+  const heat = plan?.preheat[zone.key];
+  if (turns.length === 0) {
+    const planned = plan?.preheats.find((each) => each.zoneKey === zone.key);
+    const taken = zone.basis === 'assumed' || zone.basis === 'reading';
+    return planned && heat && !taken ? { mark: heat.boostMark, why: 'light', dueMs: planned.lightMs } : null;
+  }
+  if (zone.alarm?.kind === 'done') return { mark: 0, why: 'done', dueMs: nowMs };
+  if (zone.alarm) return { mark: 0, why: 'danger', dueMs: nowMs };
+  if (!zone.mark) return again(state, zone, nowMs);
+  if (turns.length === 1 && heat && heat.boostMark > heat.holdMark && zone.mark >= heat.boostMark) {
+    const mark = zone.waitingMark;
+    if (zone.surfaceC >= zone.aimC - NEAR_C) return { mark, why: 'down', dueMs: nowMs };
+    return { mark, why: 'down', dueMs: Math.max(nowMs + LATER_MS, turns[0]!.atMs + 1000 * heat.boostS) };
+  }
+  if (zone.runsAwayEmpty) return { mark: 0, why: 'park', dueMs: nowMs };
+  return zone.strays && zone.advisedMark !== null ? { mark: zone.advisedMark, why: 'correct', dueMs: nowMs } : null;
+}
+/** What is not there yet is looked at again after this, ms. */
+const LATER_MS = 5_000;
+
+/** A plate that was turned off because it ran away is lit again when it has cooled or food lies on it, as long as something is left to pour. */
+function again(state: RunState, zone: ZoneForecast, nowMs: number): Step | null {
+  const lies = inHand(state, zone);
+  if (!lies && piecesLeft(state, zone.formulaId) === 0) return null;
+  if (zone.surfaceC > zone.targetC + AGAIN_WITHIN_C) return null;
+  if (!lies && zone.surfaceC >= zone.readyFromC) return null; // it is poured on first
+  const mark = (lies && !zone.unproven) || zone.surfaceC < zone.readyFromC ? zone.workingMark : zone.waitingMark;
+  return mark > 0 ? { mark, why: 'again', dueMs: nowMs } : null;
+}

@@ -1,0 +1,81 @@
+import { familyOf } from '#core/formula';
+import { zoneKey, type Piece, type Pins, type RunState } from '#core/run';
+import { formulaOf } from './batter-run.ts';
+import { placeOf } from './zone-sightings.ts';
+
+/** A face is looked at as it is turned; later nobody remembers it, ms. Assumed. */
+const ASKED_FOR_MS = 45_000;
+
+/** What is asked of a piece: how it turned, how its middle is, or the colour of the face that was turned up. */
+export interface Judgement {
+  readonly pieceId: string;
+  readonly asks: 'turn' | 'centre' | 'underside';
+  /** Since when it can be told. */
+  readonly sinceMs: number;
+}
+
+/**
+ * What the board would like to know of a piece now, one thing at a time: of a zone's test piece, once it is off and cut
+ * open, how it turned and how its middle is; else the colour of the piece turned last. Never more than one question.
+ */
+export function judgementAsked(pins: Pins, state: RunState, nowMs: number): Judgement | null {
+  return ofTestPiece(pins, state, nowMs) ?? ofFace(pins, state, nowMs);
+}
+
+function ofTestPiece(pins: Pins, state: RunState, nowMs: number): Judgement | null {
+  const zones = new Set<string>();
+  for (const piece of state.pieces.values()) {
+    const key = `${piece.formulaId} ${zoneKey(piece.stationId, piece.zoneId)}`;
+    const first = !zones.has(key);
+    zones.add(key);
+    if (!first || piece.flippedAtMs === null || piece.fate !== 'lifted' || piece.offAtMs === null) continue;
+    if (nowMs - piece.offAtMs >= ASKED_FOR_MS) continue;
+    const asks = openOf(pins, piece);
+    if (asks) return { pieceId: piece.id, asks, sinceMs: piece.offAtMs };
+  }
+  return null;
+}
+
+/** How it turned, then how its middle is; of a guessed moment nothing, and a film has no middle. */
+function openOf(pins: Pins, { turn, centre, assumed, formulaId }: Piece): 'turn' | 'centre' | null {
+  if (turn === null && !assumed.first) return 'turn';
+  return centre === null && !assumed.second && familyOf(formulaOf(pins, formulaId).type) === 'leavened'
+    ? 'centre'
+    : null;
+}
+
+function ofFace(pins: Pins, state: RunState, nowMs: number): Judgement | null {
+  let last: Piece | undefined;
+  for (const id of state.onPlate.values()) {
+    const piece = state.pieces.get(id)!;
+    if (piece.flippedAtMs === null || nowMs - piece.flippedAtMs >= ASKED_FOR_MS) continue;
+    if (!last || piece.flippedAtMs > last.flippedAtMs!) last = piece;
+  }
+  if (!last || isJudged(pins, state, last) || neighbourJudged(pins, state, last)) return null;
+  return { pieceId: last.id, asks: 'underside', sinceMs: last.flippedAtMs! };
+}
+
+/** Pieces poured this near to each other on a zone are one panful: one of them is looked at for all, ms. */
+const ONE_PANFUL_MS = 90_000;
+
+function neighbourJudged(pins: Pins, state: RunState, piece: Piece): boolean {
+  for (const other of state.pieces.values())
+    if (
+      other !== piece &&
+      other.stationId === piece.stationId &&
+      other.zoneId === piece.zoneId &&
+      other.flippedAtMs !== null &&
+      Math.abs(other.pouredAtMs - piece.pouredAtMs) < ONE_PANFUL_MS &&
+      isJudged(pins, state, other)
+    )
+      return true;
+  return false;
+}
+
+function isJudged(pins: Pins, state: RunState, piece: Piece): boolean {
+  const at = placeOf(pins, state, piece);
+  return (state.zones.get(zoneKey(piece.stationId, piece.zoneId))?.readings ?? []).some(
+    ({ method, atMs, spot }) =>
+      method === 'piece' && atMs >= piece.flippedAtMs! && spot?.xMm === at.xMm && spot.yMm === at.yMm,
+  );
+}

@@ -1,0 +1,142 @@
+import { describe, expect, it } from '@jest/globals';
+import { NON_STICK_PAN } from '#demo';
+import {
+  forecast,
+  heatAlarm,
+  heatSteps,
+  planRun,
+  preheatOf,
+  promptsNow,
+  type HeatStep,
+  type TableCache,
+} from '#core/desk';
+import { fold, type StoredEvent } from '#core/run';
+import { BRIEF, CAKES, GRIDDLE_ID, PAN_ONE, PINS, SERVICE_MS, id, numbered, writer } from './fixtures.ts';
+
+const tables: TableCache = new Map();
+const stateOf = (events: readonly StoredEvent[]) => fold({ pins: PINS, rehearsal: false }, numbered(events));
+const event = writer(SERVICE_MS - 7_200_000);
+const brief = event('brief-set', BRIEF);
+const plan = planRun(PINS, stateOf([brief]), 0, tables);
+const preheat = plan.preheats.find(({ zoneKey }) => zoneKey.startsWith(GRIDDLE_ID))!;
+const [stationId, zoneId] = preheat.zoneKey.split('/') as [string, string];
+const heat = plan.preheat[preheat.zoneKey]!;
+const turned = (mark: number, atMs: number) =>
+  event('burner-turned', { stationId, zoneId, mark }, { deviceAtMs: atMs });
+const stepsAt = (events: readonly StoredEvent[], nowMs: number): HeatStep[] =>
+  heatSteps(stateOf(events), forecast(PINS, stateOf(events), nowMs, tables), plan, nowMs);
+const stepOf = (events: readonly StoredEvent[], nowMs: number) =>
+  stepsAt(events, nowMs).find(({ key }) => key === preheat.zoneKey);
+
+describe('heat as steps', () => {
+  it('a plate is lit at its moment, at the mark the plan says', () => {
+    expect(stepOf([brief], preheat.lightMs - 60_000)).toMatchObject({
+      ...{ why: 'light', mark: heat.boostMark, dueMs: preheat.lightMs },
+    });
+  });
+
+  it('once lit high it is turned down once, when it is there, and not before', () => {
+    expect(heat.boostMark).toBeGreaterThan(heat.holdMark);
+    const lit = [brief, turned(heat.boostMark, preheat.lightMs)];
+    const soon = stepOf(lit, preheat.lightMs + 20_000)!;
+    expect(soon.why).toBe('down');
+    expect(soon.dueMs).toBeGreaterThan(preheat.lightMs + 20_000);
+    const there = stepOf(lit, preheat.lightMs + heat.boostS * 1000 + 30_000)!;
+    expect(there).toMatchObject({ why: 'down' });
+    expect(there.mark).toBeLessThan(heat.boostMark);
+  });
+
+  it('a plate that runs away empty is turned off, and the words, the mark and the button are one thing', () => {
+    const hot = [
+      brief,
+      turned(heat.boostMark, preheat.lightMs),
+      turned(heat.boostMark - 0.5, preheat.lightMs + 60_000),
+      event(
+        'reading-taken',
+        { stationId, zoneId, method: 'probe', surfaceC: 270, sdC: 2 },
+        {
+          deviceAtMs: preheat.lightMs + 400_000,
+        },
+      ),
+    ];
+    const step = stepOf(hot, preheat.lightMs + 405_000)!;
+    expect(['danger', 'park']).toContain(step.why);
+    expect(step.mark).toBe(0);
+  });
+
+  it('asks one thing of one plate at one moment, whatever happens', () => {
+    const lit = [brief, turned(heat.boostMark, preheat.lightMs)];
+    for (let s = 0; s <= 900; s += 90) {
+      const keys = stepsAt(lit, preheat.lightMs + s * 1000).map(({ key }) => key);
+      expect(new Set(keys).size).toBe(keys.length);
+    }
+  });
+});
+
+describe('what the desk asks for', () => {
+  it('comes in one order of urgency: danger before a flip, a flip before heat, heat before a pour', () => {
+    const piece = id(0xb1);
+    const events = [
+      event('brief-set', { ...BRIEF, items: [{ formulaId: CAKES, pieces: 30, stationIds: [GRIDDLE_ID] }] }),
+      event('surface-assumed', { stationId, zoneId, surfaceC: 182, sdC: 6 }, { deviceAtMs: preheat.lightMs }),
+      event(
+        'poured',
+        { pieceId: piece, formulaId: CAKES, stationId, placeId: `${zoneId}1`, volumeMl: 75 },
+        { deviceAtMs: preheat.lightMs },
+      ),
+    ];
+    const state = stateOf(events);
+    const told = forecast(PINS, state, preheat.lightMs + 100_000, tables);
+    const flipMs = told.pieces[piece]!.flip.bestMs;
+    const asked = promptsNow(PINS, state, told, plan, flipMs + 1000).filter(({ dueMs }) => dueMs <= flipMs + 1000);
+    const rank = asked.map((prompt) => (prompt.kind === 'hand' ? prompt.hand.verb : prompt.kind));
+    expect(rank).toContain('flip');
+    if (rank.includes('pour')) expect(rank.indexOf('flip')).toBeLessThan(rank.indexOf('pour'));
+    if (rank.includes('heat')) expect(rank.indexOf('flip')).toBeLessThan(rank.indexOf('heat'));
+  });
+
+  it('one look at a plate that nobody has read, before its first pour, and none once it was read or poured on', () => {
+    const pan = plan.preheats.find(({ zoneKey }) => zoneKey.startsWith(PAN_ONE))!;
+    const [pansId, pansZone] = pan.zoneKey.split('/') as [string, string];
+    const { boostMark } = plan.preheat[pan.zoneKey]!;
+    const lit = [
+      brief,
+      event('burner-turned', { stationId: pansId, zoneId: pansZone, mark: boostMark }, { deviceAtMs: pan.lightMs }),
+    ];
+    const looksAt = (events: readonly StoredEvent[]) => {
+      const state = stateOf(events);
+      const told = forecast(PINS, state, pan.readyMs, tables);
+      return promptsNow(PINS, state, told, plan, pan.readyMs).filter(
+        (prompt) => prompt.kind === 'look' && prompt.look.stationId === pansId,
+      ).length;
+    };
+    expect(looksAt(lit)).toBe(1);
+    const read = event(
+      'reading-taken',
+      { stationId: pansId, zoneId: pansZone, method: 'butter', seen: 'foams' },
+      { deviceAtMs: pan.readyMs - 5000 },
+    );
+    expect(looksAt([...lit, read])).toBe(0);
+  });
+});
+
+describe('a coating', () => {
+  const coated = { ...NON_STICK_PAN, thicknessMm: 6, zones: [{ ...NON_STICK_PAN.zones[0]!, source: 'coil' as const }] };
+  const zoneId = coated.zones[0]!.id;
+
+  it('is not warmed empty on more than half of its dial (common practice, no source)', () => {
+    const wish = { roomC: 22, targetC: 182, limits: { batterC: 220, faceC: 260 }, believed: { errorC: 0, sdC: 5 } };
+    expect(preheatOf(coated, zoneId, wish).boostMark).toBeLessThanOrEqual(coated.zones[0]!.dial.max / 2);
+  });
+
+  it('is told of twenty degrees before its ceiling, however well its plate is known (BfR, from memory)', () => {
+    const zone = (surfaceC: number, sdC: number) => ({
+      ...{ key: 'k', stationId: 's', zoneId, mark: 3, surfaceC, sdC, basis: 'reading' as const, readings: [] },
+      ...{ lowC: surfaceC - 1.6 * sdC, highC: surfaceC + 1.6 * sdC },
+    });
+    const span = { targetC: 182, highC: 190, roomC: 22 };
+    expect(heatAlarm(coated, zone(243, 2), span)?.kind).toBe('ceiling');
+    expect(heatAlarm(coated, zone(190, 2), span)).toBeNull();
+    expect(heatAlarm(coated, zone(225, 40), span)?.kind).toBe('ceiling');
+  });
+});
