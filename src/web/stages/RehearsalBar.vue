@@ -5,6 +5,7 @@ import { nextMoment } from '#core/desk';
 import { useRun } from '../stores/run.ts';
 import { t } from '../words/index.ts';
 import { useHands } from './use-hands.ts';
+import { useHeatSteps } from './use-heat-steps.ts';
 import { useTasks } from './use-tasks.ts';
 
 // The rehearsal's clock: it is part of the log, so every device shows the same moment.
@@ -12,8 +13,9 @@ const SPEEDS = [1, 5, 10, 20];
 const store = useRun();
 const { hands } = useHands();
 const { tasks } = useTasks();
+const { steps } = useHeatSteps();
 const speed = computed(() => store.state?.clock?.speed ?? 0);
-const next = computed(() => nextMoment(store.plan, hands.value, store.nowMs, tasks.value));
+const next = computed(() => nextMoment(store.plan, hands.value, store.nowMs, tasks.value, steps.value));
 
 function set(simAtMs: number, newSpeed: number): void {
   void store.record([{ kind: 'clock-set', payload: { simAtMs: Math.round(simAtMs), speed: newSpeed } }]);

@@ -1,63 +1,85 @@
 <script setup lang="ts">
-import { BellRing } from '@lucide/vue';
+import { BellRing, Flame } from '@lucide/vue';
 import { computed } from 'vue';
-import { RouterLink } from 'vue-router';
+import { useRoute } from 'vue-router';
 import { minutes } from '../parts/format.ts';
 import { useRun } from '../stores/run.ts';
 import { t } from '../words/index.ts';
 import { useTone } from './cook/use-tones.ts';
-import { useTasks } from './use-tasks.ts';
+import { useHeatSteps, type HeatLine } from './use-heat-steps.ts';
+import { useTasks, type TaskLine } from './use-tasks.ts';
 
-/** The task that is due now, on every stage, until it is done or no longer matters. */
+/** The next three things that are due, on every stage, each with the tap that ends it; heat that is in danger first. */
 const store = useRun();
+const route = useRoute();
 const { tasks, done } = useTasks();
+const { steps, turn } = useHeatSteps();
 /** A task that nobody did for this long was done or is not wanted. Assumed. */
 const MATTERS_MS = 30 * 60_000;
+const AT_MOST = 3;
 
-const due = computed(() => {
-  if (store.state?.finishedAtMs != null || store.looksOn) return undefined;
-  return tasks.value.find(
-    (task) =>
-      (task.byTap || task.kind === 'plate') &&
-      task.doneMs === null &&
-      task.dueMs <= store.nowMs &&
-      store.nowMs - task.dueMs < MATTERS_MS,
-  );
+type Line = { id: string; words: string; dueMs: number } & (
+  { heat: HeatLine; task?: undefined } | { task: TaskLine; heat?: undefined }
+);
+
+const lines = computed((): Line[] => {
+  if (store.state?.finishedAtMs != null || store.looksOn) return [];
+  const ofTasks = tasks.value
+    .filter(
+      ({ byTap, doneMs, dueMs }) =>
+        byTap && doneMs === null && dueMs <= store.nowMs && store.nowMs - dueMs < MATTERS_MS,
+    )
+    .map((task): Line => ({ id: task.id, words: task.words, dueMs: task.dueMs, task }));
+  // on the Cook stage heat stands in its own order of urgency, on Heat at its plate
+  const elsewhere = !/\/(cook|heat)$/.test(route.path);
+  const ofHeat = elsewhere
+    ? steps.value
+        .filter(({ due }) => due)
+        .map((heat): Line => ({ id: `${heat.key} ${heat.why}`, words: heat.words, dueMs: heat.dueMs, heat }))
+    : [];
+  return [...ofHeat, ...ofTasks].slice(0, AT_MOST);
 });
 useTone(
   'due',
-  computed(() => due.value?.id ?? null),
+  computed(() => lines.value[0]?.id ?? null),
 );
 </script>
 
 <template>
   <div
-    v-if="due"
-    class="flex flex-wrap items-center gap-x-4 gap-y-1 border-b border-line bg-mist px-5 py-1 max-md:px-3"
+    v-if="lines.length"
+    class="border-b border-line bg-mist px-5 py-1 max-md:px-3"
     role="status"
     data-testid="task-due"
   >
-    <BellRing class="size-5 shrink-0 text-bell" aria-hidden="true" />
-    <span class="flex-1 font-semibold">{{ due.words }}</span>
-    <span class="text-sm text-soft">{{
-      store.nowMs - due.dueMs < 60_000
-        ? t('tasks.due')
-        : t('tasks.dueAgo', { time: minutes((store.nowMs - due.dueMs) / 1000) })
-    }}</span>
-    <RouterLink
-      v-if="due.kind === 'plate'"
-      class="flex min-h-14 items-center rounded-control border border-line bg-card px-5 font-semibold hover:bg-mist"
-      :to="`/runs/${store.run!.id}/heat`"
-      >{{ t('stage.heat') }}</RouterLink
-    >
-    <button
-      v-else
-      type="button"
-      class="min-h-14 rounded-control border border-line bg-card px-5 font-semibold hover:bg-mist"
-      :aria-label="t('tasks.doneLine', { task: due.words })"
-      @click="done(due)"
-    >
-      {{ t('tasks.done') }}
-    </button>
+    <ul>
+      <li v-for="line in lines" :key="line.id" class="flex flex-wrap items-center gap-x-4 gap-y-1 py-0.5">
+        <Flame v-if="line.heat" class="size-5 shrink-0 text-ember" aria-hidden="true" />
+        <BellRing v-else class="size-5 shrink-0 text-bell" aria-hidden="true" />
+        <span class="flex-1 font-semibold">{{ line.words }}</span>
+        <span class="text-sm text-soft">{{
+          store.nowMs - line.dueMs < 60_000
+            ? t('tasks.due')
+            : t('tasks.dueAgo', { time: minutes((store.nowMs - line.dueMs) / 1000) })
+        }}</span>
+        <button
+          v-if="line.heat"
+          type="button"
+          class="min-h-14 rounded-control border border-line bg-card px-5 font-semibold hover:bg-mist"
+          @click="turn(line.heat)"
+        >
+          {{ line.heat.button }}
+        </button>
+        <button
+          v-else
+          type="button"
+          class="min-h-14 rounded-control border border-line bg-card px-5 font-semibold hover:bg-mist"
+          :aria-label="t('tasks.doneLine', { task: line.words })"
+          @click="done(line.task)"
+        >
+          {{ t('tasks.done') }}
+        </button>
+      </li>
+    </ul>
   </div>
 </template>

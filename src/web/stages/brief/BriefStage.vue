@@ -70,10 +70,10 @@ const steps = computed(() => {
       return {
         atMs: preheat.lightMs,
         what: t('brief.light', { name: zoneName(stationId, zoneId) }),
-        detail: t(heat.boostMark > heat.holdMark ? 'brief.lightDetail' : 'brief.lightStraight', {
+        detail: t(heat.holdMark > 0 && heat.boostMark > heat.holdMark ? 'brief.lightDetail' : 'brief.lightStraight', {
           boost: markText(dialOf(stationId, zoneId), heat.boostMark),
           time: minutes(heat.boostS),
-          hold: markText(dialOf(stationId, zoneId), heat.holdMark),
+          hold: markText(dialOf(stationId, zoneId), heat.holdMark || heat.boostMark),
         }),
       };
     }),

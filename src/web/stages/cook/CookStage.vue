@@ -16,6 +16,7 @@ import { isFormControl } from '../keys.ts';
 import AssumedCard from './AssumedCard.vue';
 import BatterAtHand from './BatterAtHand.vue';
 import CueLadder from './CueLadder.vue';
+import DialsCard from './DialsCard.vue';
 import HeatAdvice from './HeatAdvice.vue';
 import JudgeStrip from './JudgeStrip.vue';
 import NextHandCard from './NextHandCard.vue';
@@ -50,6 +51,15 @@ const notReady = computed(() => {
   if (zone === undefined || zone.ready) return null;
   return zone.surfaceC < zone.targetC ? 'tooCool' : 'tooHot';
 });
+/** Nobody has read the plate of the next pour, and nothing was turned on it yet. */
+const alone = computed(
+  () =>
+    next.value?.verb === 'pour' &&
+    store.outlook?.forecast.zones.find(
+      ({ stationId, zoneId, formulaId }) =>
+        stationId === next.value!.stationId && zoneId === next.value!.zoneId && formulaId === next.value!.formulaId,
+    )?.unproven === true,
+);
 /** Sooner than this before a pour fat would burn on the plate. Common practice, no source. */
 const FAT_AHEAD_MS = 120_000;
 /** The fat-on guard: says what belongs on the zone, with its name, until it is on or the cook pours without. */
@@ -139,6 +149,7 @@ useTone(
           :hand="next"
           :not-ready="notReady"
           :fat-first="fatFirst"
+          :alone="alone"
           class="min-h-60 md:min-h-72"
           @done="done"
           @not-yet="notYet"
@@ -191,6 +202,7 @@ useTone(
     >
       <AssumedCard @settle="board.settle" />
       <HeatAdvice />
+      <DialsCard />
       <CueLadder
         v-if="looked"
         :piece="looked"

@@ -1,10 +1,9 @@
 <script setup lang="ts">
 import { computed } from 'vue';
-import { formulaOf, placeOf } from '#core/desk';
-import { familyOf } from '#core/formula';
+import { judgementAsked, looksBeneath, placeOf } from '#core/desk';
 import { BROWNING_LSTAR, CENTRES, TURNS, type Centre, type Turn } from '#core/piece';
 import { UNDERSIDES } from '#core/plate';
-import { zoneKey, type Piece } from '#core/run';
+import type { Piece } from '#core/run';
 import { browningColour } from '../../parts/browning-ramp.ts';
 import { useRun } from '../../stores/run.ts';
 import { t } from '../../words/index.ts';
@@ -15,8 +14,6 @@ import { t } from '../../words/index.ts';
  */
 const store = useRun();
 
-/** A face is looked at as it is turned; later nobody remembers it, ms. Assumed. */
-const ASKED_FOR_MS = 45_000;
 type Underside = (typeof UNDERSIDES)[number];
 /** A lightness that stands for each word. */
 const SHOWN_LSTAR: Record<Underside, number> = {
@@ -27,58 +24,34 @@ const SHOWN_LSTAR: Record<Underside, number> = {
   dark: BROWNING_LSTAR.dark - 5,
 };
 
-type Turned = Piece & { readonly flippedAtMs: number };
-const judged = (piece: Turned) =>
-  (store.state!.zones.get(zoneKey(piece.stationId, piece.zoneId))?.readings ?? []).some(
-    (reading) =>
-      reading.method === 'piece' &&
-      reading.atMs >= piece.flippedAtMs &&
-      reading.spot !== undefined &&
-      reading.spot.xMm === spotOf(piece).xMm &&
-      reading.spot.yMm === spotOf(piece).yMm,
-  );
-/** The piece turned last, while its face is still in mind. */
-const asked = computed((): Turned | null => {
-  const turned = [...store.state!.onPlate.values()]
-    .map((id) => store.state!.pieces.get(id)!)
-    .filter((piece): piece is Turned => piece.flippedAtMs !== null && store.nowMs - piece.flippedAtMs < ASKED_FOR_MS)
-    .sort((a, b) => b.flippedAtMs - a.flippedAtMs)[0];
-  return turned && !judged(turned) ? turned : null;
+/** The one thing the board would like to know of a piece now. */
+const question = computed(() => judgementAsked(store.run!.pins, store.state!, store.nowMs));
+const about = computed(() => store.state!.pieces.get(question.value?.pieceId ?? '') ?? null);
+const tested = computed(() => (question.value?.asks === 'underside' ? null : about.value));
+/** A piece whose underside may be dark before its flip is due, or the face that was turned up last. */
+const beneath = computed(() => {
+  const told = store.outlook?.forecast;
+  const look = told && looksBeneath(store.state!, told).find(({ dueMs }) => dueMs <= store.nowMs);
+  return store.state!.pieces.get(look?.pieceId ?? '') ?? null;
 });
-
-/** A test piece that came off lately. */
-const tested = computed((): Turned | null => {
-  const zones = new Set<string>();
-  for (const piece of store.state!.pieces.values()) {
-    const key = `${piece.formulaId} ${zoneKey(piece.stationId, piece.zoneId)}`;
-    const first = !zones.has(key);
-    zones.add(key);
-    if (!first || piece.flippedAtMs === null || piece.fate !== 'lifted' || piece.offAtMs === null) continue;
-    if (store.nowMs - piece.offAtMs < ASKED_FOR_MS && asks(piece)) return piece as Turned;
-  }
-  return null;
-});
-/** What is asked of it: how it turned, then how its middle is; of a guessed moment nothing, and a film has no middle. */
-function asks({ turn, centre, assumed, formulaId }: Piece): 'turn' | 'centre' | null {
-  if (turn === null && !assumed.first) return 'turn';
-  const { type } = formulaOf(store.run!.pins, formulaId);
-  return centre === null && !assumed.second && familyOf(type) === 'leavened' ? 'centre' : null;
-}
+const asked = computed(() => beneath.value ?? (question.value?.asks === 'underside' ? about.value : null));
 const verdicts = computed(() =>
-  tested.value && asks(tested.value) === 'turn'
+  question.value?.asks === 'turn'
     ? { ask: 'judge.turn', of: TURNS, words: 'judge.turns', say: turned }
     : { ask: 'judge.centre', of: CENTRES, words: 'judge.centres', say: cutOpen },
 );
+const askedText = computed(() => t(beneath.value ? 'beneath.ask' : 'judge.ask', { place: asked.value?.placeId ?? '' }));
 function turned(turn: string): void {
   void store.tap([{ kind: 'turn-judged', payload: { pieceId: tested.value!.id, turn: turn as Turn } }]);
 }
 function cutOpen(centre: string): void {
   void store.tap([{ kind: 'centre-judged', payload: { pieceId: tested.value!.id, centre: centre as Centre } }]);
 }
-/** A piece that was raw inside lately is not served. */
+/** A piece that was raw inside lately is not served: said for so long, ms. */
+const RAW_FOR_MS = 90_000;
 const raw = computed(() =>
   [...store.state!.pieces.values()].find(
-    ({ centre, offAtMs }) => centre === 'raw' && store.nowMs - offAtMs! < 2 * ASKED_FOR_MS,
+    ({ centre, offAtMs }) => centre === 'raw' && store.nowMs - offAtMs! < RAW_FOR_MS,
   ),
 );
 
@@ -91,7 +64,7 @@ function judge(underside: Underside): void {
   const piece = asked.value;
   if (!piece) return;
   const { formulaId, stationId, zoneId, flippedAtMs, pouredAtMs } = piece;
-  const afterS = Math.max(5, Math.round((flippedAtMs - pouredAtMs) / 1000));
+  const afterS = Math.max(5, Math.round(((flippedAtMs ?? store.nowMs) - pouredAtMs) / 1000));
   void store.tap([
     {
       kind: 'reading-taken',
@@ -109,7 +82,7 @@ function judge(underside: Underside): void {
     v-if="tested"
     role="group"
     :aria-label="t(verdicts.ask, { place: tested.placeId })"
-    :data-testid="`judge-${asks(tested)}`"
+    :data-testid="`judge-${question!.asks}`"
   >
     <p class="mb-1 text-sm text-soft">{{ t(verdicts.ask, { place: tested.placeId }) }}</p>
     <div class="grid grid-cols-3 gap-1">
@@ -124,8 +97,8 @@ function judge(underside: Underside): void {
       </button>
     </div>
   </div>
-  <div v-else-if="asked" role="group" :aria-label="t('judge.ask', { place: asked.placeId })" data-testid="judge">
-    <p class="mb-1 text-sm text-soft">{{ t('judge.ask', { place: asked.placeId }) }}</p>
+  <div v-else-if="asked" role="group" :aria-label="askedText" data-testid="judge">
+    <p class="mb-1 text-sm" :class="beneath ? 'font-semibold text-ember' : 'text-soft'">{{ askedText }}</p>
     <div class="grid grid-cols-5 gap-1">
       <button
         v-for="underside in UNDERSIDES"

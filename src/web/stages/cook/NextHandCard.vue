@@ -10,6 +10,8 @@ import { t } from '../../words/index.ts';
 const props = defineProps<{
   hand: Hand | undefined;
   notReady: 'notMixed' | 'tooCool' | 'tooHot' | null;
+  /** It is poured alone, on a plate that nobody has read. */
+  alone: boolean;
   /** The fat that belongs on the plate before this pour; pouring all the same is the cook's to decide. */
   fatFirst: string | null;
 }>();
@@ -23,6 +25,13 @@ const leftS = computed(() => (props.hand ? (props.hand.latestMs - store.nowMs) /
 const phase = computed(() =>
   inS.value > NOW_S ? 'wait' : leftS.value < 0 && props.hand?.verb !== 'pour' ? 'late' : 'now',
 );
+/** What eyes and fingers should find before it is done; where it may burn it is turned whatever shows. */
+const sign = computed(() => {
+  const { hand } = props;
+  if (!hand || phase.value === 'wait') return hand?.verb === 'pour' && props.alone ? t('sign.alone') : null;
+  if (hand.verb === 'pour') return props.alone ? t('sign.alone') : null;
+  return hand.mayBurn ? t('sign.mayBurn') : hand.sign ? t(`sign.${hand.sign}`) : null;
+});
 const far = computed(() => inS.value > 600);
 
 /** The window as a bar: from a while before its start to a while past its end. */
@@ -89,7 +98,8 @@ const allOff = computed(
         />
         <div class="absolute -inset-y-1 w-1.5 -translate-x-1/2 rounded bg-white" :style="{ left: `${bar.now}%` }" />
       </div>
-      <p v-else-if="notReady" class="my-2 rounded-control bg-white/15 px-3 py-1.5">
+      <p v-if="sign" class="text-lg" data-testid="sign">{{ sign }}</p>
+      <p v-if="notReady && !bar" class="my-2 rounded-control bg-white/15 px-3 py-1.5">
         {{ t(`hand.notReady.${notReady}`) }}
       </p>
       <div

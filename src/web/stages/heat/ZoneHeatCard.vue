@@ -28,10 +28,10 @@ const station = computed(() => stationNow(store.run!.pins, store.state!, props.z
 const burner = computed(() => zoneOf(station.value, props.zone.zoneId));
 const dial = computed(() => burner.value.dial);
 const off = computed(() => !props.zone.mark);
-const advice = useDialAdvice(() => props.zone, dial);
+const { step, text: adviceText } = useDialAdvice(() => props.zone);
 const status = computed(() => {
   if (off.value && props.zone.basis === 'cold') return 'cold';
-  if (props.zone.ready) return 'ready';
+  if (props.zone.ready) return props.zone.unproven && props.zone.surfaceC < props.body.heat.lowC ? 'forOne' : 'ready';
   return props.zone.surfaceC < props.body.heat.lowC ? 'tooCool' : 'tooHot';
 });
 const alarm = computed(() => (props.zone.alarm ? alarmText(props.zone.alarm) : ''));
@@ -86,7 +86,7 @@ async function readSimulated(): Promise<void> {
       <span
         class="rounded-full px-3 py-0.5 text-sm font-semibold"
         :class="
-          status === 'ready'
+          status === 'ready' || status === 'forOne'
             ? 'bg-leaf-mist text-leaf'
             : status === 'tooHot'
               ? 'bg-ember-mist text-ember'
@@ -117,11 +117,19 @@ async function readSimulated(): Promise<void> {
       <TriangleAlert class="mt-0.5 size-5 shrink-0" aria-hidden="true" />{{ alarm }}
     </p>
     <DialStepper v-model="turned" class="mt-3" :dial="dial" :zone="zone.zoneId" />
-    <div v-if="advice" class="mt-3 rounded-control bg-mist p-3">
-      <p>{{ advice.text }}</p>
-      <BigButton v-if="advice.mark !== null" look="say" class="mt-2 w-full" @click="turn(advice.mark)">{{
-        t(off ? 'heat.lit' : 'heat.turned', { mark: markText(dial, advice.mark) })
-      }}</BigButton>
+    <div v-if="adviceText" class="mt-3 rounded-control bg-mist p-3" data-testid="heat-step">
+      <p>{{ adviceText }}</p>
+      <BigButton
+        v-if="step && (step.due || step.why === 'light')"
+        look="say"
+        class="mt-2 w-full"
+        @click="turn(step.mark)"
+        >{{
+          step.mark === 0
+            ? t('heat.turnedOff')
+            : t(off ? 'heat.lit' : 'heat.turned', { mark: markText(dial, step.mark) })
+        }}</BigButton
+      >
     </div>
     <ReadingForm
       v-if="reading"

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { computed, shallowRef, toRaw, watch } from 'vue';
-import { discInRun, formulaOf, type CookedPiece } from '#core/desk';
+import { COOKED_FAULTS, discInRun, formulaOf, type CookedPiece } from '#core/desk';
 import { familyOf } from '#core/formula';
 import { browningWord, pictureOf } from '#core/piece';
 import { seedFrom, seeded } from '#core/rehearsal';
@@ -8,7 +8,7 @@ import PaperCard from '../../parts/PaperCard.vue';
 import PieceFace from '../../parts/PieceFace.vue';
 import { useRun } from '../../stores/run.ts';
 import { desk } from '../../workers/desk.ts';
-import { t } from '../../words/index.ts';
+import { t, tn } from '../../words/index.ts';
 
 /** Both faces of every piece of a batter as it came off. */
 const props = defineProps<{ formulaId: string }>();
@@ -32,9 +32,16 @@ watch(
   },
   { immediate: true },
 );
+/** How many came off as they should, and what was wrong with the others, the worst first. */
+const right = computed(() => cooked.value.filter(({ wrong }) => wrong === null).length);
+const faults = computed(() =>
+  COOKED_FAULTS.map((fault) => ({ fault, n: cooked.value.filter(({ wrong }) => wrong === fault).length })).filter(
+    ({ n }) => n > 0,
+  ),
+);
 const thin = computed(() => familyOf(formulaOf(store.run!.pins, props.formulaId).type) === 'thin');
 const pictures = computed(() =>
-  cooked.value.flatMap(({ pieceId, off }) => {
+  cooked.value.flatMap(({ pieceId, off, wrong }) => {
     const piece = store.state!.pieces.get(pieceId);
     if (!piece) return [];
     const { diameterMm } = discInRun(store.run!.pins, store.state!, props.formulaId, piece.stationId);
@@ -47,6 +54,7 @@ const pictures = computed(() =>
         diameterMm,
         over: face('over'),
         under: face('under'),
+        wrong,
         first: t(`browning.${browningWord(off.overLStar)}`),
         second: t(`browning.${browningWord(off.underLStar)}`),
       },
@@ -60,6 +68,16 @@ const pictures = computed(() =>
     <p class="mb-3 text-sm text-soft">
       {{ t(store.run!.rehearsal ? 'review.cookedLeadTrue' : 'review.cookedLead') }}
     </p>
+    <div class="mb-3" data-testid="came-off">
+      <p class="text-lg font-semibold" :class="faults.length ? 'text-ember' : 'text-leaf'">
+        {{ t('review.right', { n: right, of: cooked.length }) }}
+      </p>
+      <ul v-if="faults.length" class="mt-1 flex flex-col gap-1">
+        <li v-for="{ fault, n } in faults" :key="fault">
+          <span class="font-semibold">{{ tn(`review.wrong.${fault}`, n) }}</span> {{ t(`review.because.${fault}`) }}
+        </li>
+      </ul>
+    </div>
     <ul class="flex flex-wrap gap-x-4 gap-y-3">
       <li v-for="each in pictures" :key="each.pieceId" class="w-28 text-center">
         <svg
@@ -72,7 +90,10 @@ const pictures = computed(() =>
           <PieceFace :picture="each.under" :transform="`translate(${1.04 * each.diameterMm} 0)`" />
         </svg>
         <p class="text-sm leading-tight">
-          <span class="font-semibold">{{ each.placeId }}</span> {{ each.first }}
+          <span class="font-semibold">{{ each.placeId }}</span> {{ each.first
+          }}<template v-if="each.wrong === 'raw'"
+            >, <span class="text-ember">{{ t('review.rawInside') }}</span></template
+          >
         </p>
       </li>
     </ul>

@@ -1,0 +1,58 @@
+import { computed, type ComputedRef } from 'vue';
+import { asAssumed, heatSteps, stationNow, zoneOf, type HeatStep } from '#core/desk';
+import { markText, stretch } from '../parts/format.ts';
+import { useRun } from '../stores/run.ts';
+import { t } from '../words/index.ts';
+
+/** A step of heat in words: what to do, and what its button says. */
+export interface HeatLine extends HeatStep {
+  readonly words: string;
+  readonly button: string;
+  readonly due: boolean;
+}
+
+/** What each zone's dial asks for, the same on every stage, and the tap that says it was done. */
+export function useHeatSteps(): { steps: ComputedRef<HeatLine[]>; turn: (step: HeatStep) => void } {
+  const store = useRun();
+  const second = computed(() => Math.floor(store.nowMs / 1000));
+  const steps = computed(() => {
+    void second.value;
+    if (!store.run || !store.state || !store.outlook || store.state.finishedAtMs !== null) return [];
+    const { forecast, assumed } = store.outlook;
+    const state = asAssumed(store.state, assumed);
+    return heatSteps(state, forecast, store.plan, store.nowMs).map((step) => lineOf(step));
+  });
+
+  function lineOf(step: HeatStep): HeatLine {
+    const station = stationNow(store.run!.pins, store.state!, step.stationId);
+    const { dial } = zoneOf(station, step.zoneId);
+    const name = station.zones.length > 1 ? `${station.name} ${step.zoneId}` : station.name;
+    const mark = markText(dial, step.mark);
+    const due = step.dueMs <= store.nowMs + DUE_WITHIN_MS;
+    const inS = (step.dueMs - store.nowMs) / 1000;
+    const off = step.mark === 0;
+    return {
+      ...step,
+      due,
+      words: t(`heatStep.${step.why}${off && step.why === 'down' ? 'Off' : ''}`, {
+        zone: name,
+        mark,
+        time: stretch(Math.max(0, inS)),
+      }),
+      button: off
+        ? t('advice.turnedOff', { zone: step.zoneId })
+        : t(step.why === 'light' || step.why === 'again' ? 'heatStep.lit' : 'advice.turned', {
+            zone: step.zoneId,
+            mark,
+          }),
+    };
+  }
+
+  function turn({ stationId, zoneId, mark }: HeatStep): void {
+    void store.tap([{ kind: 'burner-turned', payload: { stationId, zoneId, mark } }]);
+  }
+  return { steps, turn };
+}
+
+/** A step is due from so long before its moment: a hand has to get there, ms. Assumed. */
+const DUE_WITHIN_MS = 2_000;
