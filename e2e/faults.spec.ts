@@ -149,9 +149,9 @@ test('a griddle stronger than it is written: the reading shows it, the advice is
   const firstSides = log
     .filter(({ kind }) => kind === 'poured')
     .map((e) => (flips.get(e.payload['pieceId'])! - e.simAtMs!) / 1000);
-  const mean = (of: number[]) => of.reduce((sum, s) => sum + s, 0) / of.length;
-  // hot at first, so quick; nearer the surface wanted, slower
-  expect(mean(firstSides.slice(taken!))).toBeGreaterThan(mean(firstSides.slice(0, 6)) + 4);
+  // 60–75 s would say that the plate runs hot (common practice, no source): after the advice was taken no panful is so quick
+  const sorted = [...firstSides.slice(taken!)].sort((a, b) => a - b);
+  expect(sorted[Math.floor(sorted.length / 2)]!).toBeGreaterThan(75);
   expect(log.filter(({ kind }) => kind === 'burner-turned').length).toBeGreaterThan(2 * count);
   expect(faults).toEqual([]);
 });

@@ -68,7 +68,7 @@ test('a whole morning, both batters, rehearsed with a stepped clock through the 
 
   // Heat: light all when the plan says so, wait for the heat, hold it, read the probe
   const adopted = (await logOf(page, runId)).filter((event) => event.kind === 'plan-adopted').at(-1)!;
-  const lightMs = (adopted.payload['firstPourMs'] as number) - 3.5 * 60_000; // no sooner: an empty pan on the mark that holds a full one runs away
+  const lightMs = (adopted.payload['firstPourMs'] as number) - 9 * 60_000;
   const simMs = async () => (await logOf(page, runId)).filter((event) => event.kind === 'clock-set').at(-1)!.payload;
   for (let i = 0; i < 8 && ((await simMs())['simAtMs'] as number) < lightMs; i++) await skip();
   await stage(page, 'Heat');
@@ -84,14 +84,27 @@ test('a whole morning, both batters, rehearsed with a stepped clock through the 
   }
   await page.getByRole('button', { name: '10×' }).click();
   taps.push({ kind: 'clock-set', about: '10' });
-  const turned = new Set<string>();
-  while (turned.size < zones) {
-    const card = page
-      .locator('[data-zone]')
-      .filter({ has: page.getByRole('button', { name: /^Turned to/ }) })
-      .first();
-    turned.add((await card.getAttribute('data-zone', { timeout: 30_000 }))!);
-    await card.getByRole('button', { name: /^Turned to/ }).click();
+  // each step of heat is tapped where it is shown, until the first pour is near
+  const step = page.getByTestId('heat-step').getByRole('button', { name: /^Turned/ });
+  const firstPourMs = adopted.payload['firstPourMs'] as number;
+  const shownMs = async () => {
+    const { simAtMs } = (await logOf(page, runId)).at(-1)!;
+    return simAtMs!;
+  };
+  for (let turns = 0; turns < 12; turns++) {
+    const there = await step.first().isVisible();
+    if (!there && (await shownMs()) > firstPourMs - 4 * 60_000) break;
+    if (!there) {
+      const appeared = await step
+        .first()
+        .waitFor({ timeout: 15_000 })
+        .then(
+          () => true,
+          () => false,
+        );
+      if (!appeared) break;
+    }
+    await step.first().click();
     taps.push({ kind: 'burner-turned', about: 'held' });
     await settled(page);
   }

@@ -44,13 +44,13 @@ test('a brief changed before the start is planned anew; a lost piece is poured a
   const start = page.getByText(/^First pour \d\d:\d\d, last lift/);
   const before = await start.innerText();
   await page.getByRole('button', { name: 'Change the brief' }).click();
-  await page.getByLabel('Griddle cakes').fill('48');
+  await page.getByRole('spinbutton', { name: 'Griddle cakes' }).fill('48');
   await page.getByRole('button', { name: 'Keep it' }).click();
   await settled(page);
   await expect(start).not.toHaveText(before);
   await expect(page.getByText('8 panfuls')).toBeVisible();
   await page.getByRole('button', { name: 'Change the brief' }).click();
-  await page.getByLabel('Griddle cakes').fill('6');
+  await page.getByRole('spinbutton', { name: 'Griddle cakes' }).fill('6');
   await page.getByRole('button', { name: 'Keep it' }).click();
   await settled(page);
   await expect(start).toHaveText(before);
@@ -90,7 +90,7 @@ test('a whole row in one tap, its pieces apart by the rhythm of hands, and one u
   await settled(page);
   // the crepe comes first in the plan: pour it, then wait for the cakes
   const row = page.getByTestId('row');
-  for (let step = 0; step < 30 && !(await row.isEnabled()); step++) {
+  for (let step = 0; step < 90 && !(await row.isEnabled()); step++) {
     const time = await page.getByTestId('next-time').innerText();
     if (time === 'now' || time === 'late') await page.keyboard.press(' ');
     else await page.getByRole('button', { name: 'To the next task' }).click();
