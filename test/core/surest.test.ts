@@ -103,16 +103,16 @@ describe('the surface to run a zone at', () => {
   const { heat } = shelf('Buttermilk cakes');
   const beside = [-8, -3, 0, 2, 4, 9];
   it('is the formula’s as long as most places have a good moment there', () => {
-    expect(wantedSurfaceC(heat, TABLE, USUAL_PACE, [0, 0, 0])).toBe(heat.targetC);
+    expect(wantedSurfaceC(heat, TABLE, USUAL_PACE, { besideC: [0, 0, 0] })).toBe(heat.targetC);
   });
 
   it('is cooler for a batter that browns fast, or a plate with hot spots, but not without end', () => {
-    const fast = wantedSurfaceC(heat, TABLE, { time: 1, browning: 1.8 }, beside);
+    const fast = wantedSurfaceC(heat, TABLE, { time: 1, browning: 1.8 }, { besideC: beside });
     expect(fast).toBeLessThan(heat.targetC - 2);
     expect(fast).toBeGreaterThanOrEqual(heat.lowC - 10);
-    expect(wantedSurfaceC(heat, TABLE, { time: 1, browning: 4 }, beside)).toBe(heat.lowC - 10);
-    expect(wantedSurfaceC(heat, TABLE, { time: 1, browning: 1.2 }, [0, 20, 25, 25])).toBeLessThan(
-      wantedSurfaceC(heat, TABLE, { time: 1, browning: 1.2 }, [0, 0, 0, 0]),
+    expect(wantedSurfaceC(heat, TABLE, { time: 1, browning: 4 }, { besideC: beside })).toBe(heat.lowC - 10);
+    expect(wantedSurfaceC(heat, TABLE, { time: 1, browning: 1.2 }, { besideC: [0, 20, 25, 25] })).toBeLessThan(
+      wantedSurfaceC(heat, TABLE, { time: 1, browning: 1.2 }, { besideC: [0, 0, 0, 0] }),
     );
   });
 

@@ -11,6 +11,7 @@ import {
 } from '#core/piece';
 import type { Belief } from './belief.ts';
 import { POUR_SD_LN } from './cue-spread.ts';
+import { LAST_PATCH } from './last-patch.ts';
 import type { Expected } from './posterior.ts';
 import { normalCdf } from './surface-likelihood.ts';
 
@@ -68,7 +69,10 @@ export function surestFlip(known: Belief, table: TimelineTable, expected: Expect
     return { earliestS: min(usual.earliestS, bestS), bestS, latestS: max(usual.latestS, bestS), ...dark };
   }
   const fromS = min(...may.map(({ bestS, signs }) => min(bestS, signs.darkS ?? bestS, signs.holdsS ?? bestS)));
-  const toS = min(darkBy(DARK_LIKELY), max(fromS, ...may.map(({ bestS, signs }) => max(bestS, signs.holdsS ?? bestS))));
+  const toS = min(
+    darkBy(DARK_LIKELY),
+    max(fromS, ...may.map(({ bestS, signs }) => max(bestS, ALL_HOLD * (signs.holdsS ?? bestS)))),
+  );
   let [bestS, least] = [fromS, Infinity];
   for (let atS = fromS; atS <= toS; atS += STEP_S) {
     let cost = 0;
@@ -91,15 +95,17 @@ interface State {
 
 /** What a turn at `atS` costs in one state. */
 function costOf({ signs: { holdsS, lightGoldS, darkS }, bestS }: State, atS: number): number {
-  const after = (momentS: number | undefined) =>
-    momentS === undefined ? 0 : normalCdf((atS - momentS) / max(HANDS_S, BLUR_SHARE * momentS));
-  const raw = PRICE.raw * (1 - after(holdsS ?? bestS));
+  const after = (momentS: number | undefined, share = BLUR_SHARE) =>
+    momentS === undefined ? 0 : normalCdf((atS - momentS) / max(HANDS_S, share * momentS));
+  // it holds when all of it does
+  const raw = PRICE.raw * (1 - after((holdsS ?? bestS) * ALL_HOLD, LAST_PATCH.sdLn));
   const dark = PRICE.dark * after(darkS) + PRICE.burnt * after(darkS && darkS * BURNT_AFTER);
   const pale = lightGoldS === undefined ? 0 : PRICE.pale * (1 - after(lightGoldS));
   return raw + dark + pale + (PRICE.quarterOff * abs(atS - bestS)) / (bestS / 4);
 }
 /** A moment is no sharper than this share of it. Assumed. */
 const BLUR_SHARE = 0.03;
+const ALL_HOLD = exp(LAST_PATCH.lnLater);
 
 /** The moment by which `share` of the belief has come to something; infinite when less of it ever does. */
 function quantile(may: readonly State[], momentOf: (state: State) => number, share: number): number {

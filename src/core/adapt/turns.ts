@@ -1,11 +1,12 @@
 import { flipSignsAt, goodBest, goodFrom, goodUntil, type FlipSigns, type TimelineTable, type Turn } from '#core/piece';
 import { cueSdLn, ownTurnSdLn } from './cue-spread.ts';
 import { BROWNING_PACES, ERRORS, TIMES, updated, type Posterior } from './grid.ts';
+import { LAST_PATCH } from './last-patch.ts';
 import { ZONE_ITSELF, surfaceOf, type Expected } from './posterior.ts';
 import type { SpotGuess } from './spots.ts';
 import { normalCdf } from './surface-likelihood.ts';
 
-const { exp, log, max } = Math; // bound once: asked for at every cell of the grid
+const { exp, hypot, log, max } = Math; // bound once: asked for at every cell of the grid
 
 /**
  * "Not yet" at `observedS`: the flip is due later than that. A look may be of another piece or of a hand in a hurry.
@@ -49,10 +50,11 @@ export function withTurn(
   spot: SpotGuess = ZONE_ITSELF,
 ): Posterior {
   const signs = ERRORS.map((error) => flipSignsAt(table, surfaceOf(expected, spot, error)));
-  const sd = max(TURN_SD.leastS, TURN_SD.share * afterS);
+  const sd = max(TURN_SD.leastS, hypot(TURN_SD.share, LAST_PATCH.sdLn) * afterS);
+  const allHold = exp(LAST_PATCH.lnLater);
   return updated(prior, (e, t, b) => {
     const [time, browning] = [TIMES[t]!, BROWNING_PACES[b]!];
-    const holds = times(signs[e]!.holdsS, time);
+    const holds = times(signs[e]!.holdsS, time * allHold);
     const dark = times(signs[e]!.darkS, 1 / browning);
     const best = bestAt(signs[e]!, time, browning);
     const from = goodFrom(holds, dark, best);

@@ -1,5 +1,6 @@
 import { unreadSdC, type Belief, type Expected } from '#core/adapt';
 import { familyOf, type BatterType, type FormulaBody } from '#core/formula';
+import type { Pace, TimelineTable } from '#core/piece';
 import {
   CEILING_MARGIN_C,
   FAT_LIMIT_C,
@@ -25,6 +26,7 @@ import { pinnedStation, zoneKey, type Pins, type ZoneState } from '#core/run';
 import { stationOf } from './batter-run.ts';
 import { zoneOf } from './station-now.ts';
 import { COOKING_HEAT_J_PER_G } from './surface-model.ts';
+import { wantedSurfaceC } from './wanted-surface.ts';
 import type { ReadingSaid } from './zone-belief.ts';
 
 export type SurfaceBasis = 'cold' | 'dial' | 'assumed' | 'reading';
@@ -96,17 +98,19 @@ export function burnerBefore(pins: Pins, stationId: string, zoneId: string): Bur
   return { errorC: 0, sdC: calibration?.sdC ?? unreadSdC(station, zoneOf(station, zoneId)) };
 }
 
-/** How a formula's zone is brought to heat in a run, by what the run began with of it. */
+/** How a formula's zone is brought to heat in a run, by what the run began with of burner and batter. */
 export function zonePreheat(
   pins: Pins,
   stationId: string,
   zoneId: string,
   body: Pick<FormulaBody, 'heat' | 'fat'>,
+  { table, pace }: { readonly table: TimelineTable; readonly pace: Pace },
 ): PreheatPlan {
   const station = stationOf(pins, stationId);
   const limits = limitsOf(station, body);
   const believed = burnerBefore(pins, stationId, zoneId);
-  return preheatOf(station, zoneId, { roomC: pins.roomC, targetC: body.heat.targetC, limits, believed });
+  const targetC = wantedSurfaceC(body.heat, table, pace, { sdC: believed.sdC });
+  return preheatOf(station, zoneId, { roomC: pins.roomC, targetC, limits, believed });
 }
 
 /** What is wished of an empty plate, and what is believed of its burner. */

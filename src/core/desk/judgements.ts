@@ -3,6 +3,8 @@ import { zoneKey, type Piece, type Pins, type RunState } from '#core/run';
 import { formulaOf } from './batter-run.ts';
 import { placeOf } from './zone-sightings.ts';
 
+/** Pieces poured this near to each other on a zone are one panful: one of them is looked at for all, ms. */
+const ONE_PANFUL_MS = 90_000;
 /** A face is looked at as it is turned; later nobody remembers it, ms. Assumed. */
 const ASKED_FOR_MS = 45_000;
 
@@ -22,24 +24,26 @@ export function judgementAsked(pins: Pins, state: RunState, nowMs: number): Judg
   return ofTestPiece(pins, state, nowMs) ?? ofFace(pins, state, nowMs);
 }
 
+/** Of a zone's test pieces: its first, and as long as none turned right the first of each panful after it. */
 function ofTestPiece(pins: Pins, state: RunState, nowMs: number): Judgement | null {
-  const zones = new Set<string>();
+  const tests = new Map<string, Piece>();
   for (const piece of state.pieces.values()) {
     const key = `${piece.formulaId} ${zoneKey(piece.stationId, piece.zoneId)}`;
-    const first = !zones.has(key);
-    zones.add(key);
-    if (!first || piece.flippedAtMs === null || piece.fate !== 'lifted' || piece.offAtMs === null) continue;
+    const before = tests.get(key);
+    if (before && (before.turn === 'right' || piece.pouredAtMs - before.pouredAtMs < ONE_PANFUL_MS)) continue;
+    tests.set(key, piece);
+    if (piece.flippedAtMs === null || piece.fate !== 'lifted' || piece.offAtMs === null) continue;
     if (nowMs - piece.offAtMs >= ASKED_FOR_MS) continue;
-    const asks = openOf(pins, piece);
+    const asks = openOf(pins, piece, before === undefined);
     if (asks) return { pieceId: piece.id, asks, sinceMs: piece.offAtMs };
   }
   return null;
 }
 
-/** How it turned, then how its middle is; of a guessed moment nothing, and a film has no middle. */
-function openOf(pins: Pins, { turn, centre, assumed, formulaId }: Piece): 'turn' | 'centre' | null {
+/** How it turned, then how the middle of the first is; of a guessed moment nothing, and a film has no middle. */
+function openOf(pins: Pins, { turn, centre, assumed, formulaId }: Piece, first: boolean): 'turn' | 'centre' | null {
   if (turn === null && !assumed.first) return 'turn';
-  return centre === null && !assumed.second && familyOf(formulaOf(pins, formulaId).type) === 'leavened'
+  return first && centre === null && !assumed.second && familyOf(formulaOf(pins, formulaId).type) === 'leavened'
     ? 'centre'
     : null;
 }
@@ -54,9 +58,6 @@ function ofFace(pins: Pins, state: RunState, nowMs: number): Judgement | null {
   if (!last || isJudged(pins, state, last) || neighbourJudged(pins, state, last)) return null;
   return { pieceId: last.id, asks: 'underside', sinceMs: last.flippedAtMs! };
 }
-
-/** Pieces poured this near to each other on a zone are one panful: one of them is looked at for all, ms. */
-const ONE_PANFUL_MS = 90_000;
 
 function neighbourJudged(pins: Pins, state: RunState, piece: Piece): boolean {
   for (const other of state.pieces.values())

@@ -1,6 +1,6 @@
 import { planMorning, type MorningJob, type MorningPlan, type MorningZone } from '#core/plan';
-import { paceOf, type BatterKnown } from '#core/adapt';
-import { pieceAt, servedLift, type Pace, type Window } from '#core/piece';
+import { paceOf } from '#core/adapt';
+import { USUAL_PACE, pieceAt, servedLift, type Pace, type Window } from '#core/piece';
 import { familyOf, preparationsFor, type FormulaBody } from '#core/formula';
 import { larderOf, pinnedFormula, pinnedStation, zoneKey, type Pins, type RunState } from '#core/run';
 import { bodyInRun, formulaOf, placesIn, stationOf } from './batter-run.ts';
@@ -27,9 +27,10 @@ function movedTo(pinnedS: number | undefined, lift: Window): Window {
   return { earliestS: lift.earliestS + byS, bestS: pinnedS, latestS: lift.latestS + byS };
 }
 
-/** A batter as runs before this one left it. */
-function paceBefore({ lnTime, lnBrowning }: BatterKnown): Pace {
-  return paceOf({ lnTime: lnTime.mean, lnBrowning: lnBrowning.mean });
+/** A batter as runs before this one left it; the plain model's where there is none. */
+function paceKnown(pins: Pins, formulaId: string): Pace {
+  const learned = pinnedFormula(pins, formulaId)?.learned;
+  return learned ? paceOf({ lnTime: learned.lnTime.mean, lnBrowning: learned.lnBrowning.mean }) : USUAL_PACE;
 }
 
 /** A piece poured alone on a plate that nobody has read: both its sides, by what a first piece on a plate not proven takes. */
@@ -60,7 +61,10 @@ export function planRun(pins: Pins, state: RunState, nowMs: number, tables: Tabl
         const key = zoneKey(stationId, zone.id);
         const room = places.filter((place) => place.zoneId === zone.id).length;
         capacity[key] = room;
-        preheat[key] ??= zonePreheat(pins, stationId, zone.id, body);
+        preheat[key] ??= zonePreheat(pins, stationId, zone.id, body, {
+          table: tableFor(pins, state, { formulaId, stationId, zoneId: zone.id }, tables, nowMs),
+          pace: paceKnown(pins, formulaId),
+        });
         if (!zones.some((known) => known.key === key))
           zones.push({ key, preheatS: preheat[key].boostS, testS: testS(pins, stationId, zone.id, body) });
         return { key, capacity: room, recoveryS: RECOVERY_S[familyOf(body.type)] };
@@ -78,7 +82,7 @@ export function planRun(pins: Pins, state: RunState, nowMs: number, tables: Tabl
       nowMs,
     );
     const learned = pinnedFormula(pins, formulaId)?.learned;
-    const { flip, lift: done, appearances } = pieceAt(table, body.heat.targetC, learned && paceBefore(learned));
+    const { flip, lift: done, appearances } = pieceAt(table, body.heat.targetC, paceKnown(pins, formulaId));
     const usual = servedLift(done, appearances, flip.bestS);
     const lift = movedTo(state.secondSideS.get(formulaId), liftLearned(usual, learned?.lnSecond?.mean ?? 0));
     return {

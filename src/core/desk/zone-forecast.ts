@@ -23,7 +23,7 @@ import { piecesLeft } from './next-hands.ts';
 import { recoveryOf, type Recovery } from './recovery.ts';
 import { stationNow, zoneOf } from './station-now.ts';
 import { COOKING_HEAT_J_PER_G, USUAL_COOK_S, type SurfaceModel } from './surface-model.ts';
-import { placeFitness, wantedSurfaceC, type PlaceFitness } from './wanted-surface.ts';
+import { hottestWantedC, placeFitness, wantedSurfaceC, type PlaceFitness } from './wanted-surface.ts';
 import { atSpot, believedC, type ZoneBelief } from './zone-belief.ts';
 
 /** A formula on a zone before anything is poured: what the next piece would do. */
@@ -97,7 +97,8 @@ export function zoneForecast(
   const clearMs = lastClearMs(state, stationId, zoneId, nowMs);
   const zoneC = believedC(model(clearMs), known);
   const besideC = own.map((place) => placeAt(place, clearMs).surfaceC - zoneC);
-  const targetC = wantedSurfaceC(body.heat, table, pace, besideC);
+  const targetC = wantedSurfaceC(body.heat, table, pace, { besideC, sdC: known.errorSdC });
+  const hottestC = hottestWantedC(body.heat, table, pace, besideC);
   const wantedFlipS = flipBestAt(table, targetC, pace);
   const massG = volumeMl * pouredDensityGPerMl(body, larderOf(pins));
   const foodOf = (count: number) => usualFoodW(body.type, count, massG);
@@ -114,10 +115,15 @@ export function zoneForecast(
     unproven && !isThinZone(station, zoneId)
       ? steadyMark(station, zoneId, wish, foodOf(1))
       : emptyMark(station, zoneId, wish);
-  const plan = zonePreheat(pins, stationId, zoneId, body);
+  const plan = zonePreheat(pins, stationId, zoneId, body, { table, pace });
   // what a look said lets it be brought nearer to its wish
   const aimC = heat.basis === 'reading' ? preheatOf(station, zoneId, wish).aimC : plan.aimC;
-  const readyFromC = Math.min(body.heat.lowC, targetC - WORTH_SAYING_C, unproven ? plan.aimC - NEAR_C : Infinity);
+  // a plate that may well be hot enough is not heated further: it burns, and a cool one ruins nothing
+  const readyFromC = Math.min(
+    body.heat.lowC,
+    targetC - Math.max(WORTH_SAYING_C, known.errorSdC),
+    unproven ? aimC - NEAR_C : Infinity,
+  );
   // a test piece alone draws little and is off soon: the dial is left until the panful after it is poured
   const testing = testLies(state, formulaId, stationId, zoneId);
   const working = !testing && isWorked(state, stationId, zoneId, nowMs);
@@ -140,7 +146,7 @@ export function zoneForecast(
   return {
     ...heat,
     ...{ formulaId, targetC, unproven, aimC, readyFromC, workingMark, waitingMark },
-    ready: heat.surfaceC >= readyFromC && heat.surfaceC <= body.heat.highC + NEAR_C,
+    ready: heat.surfaceC >= readyFromC && heat.surfaceC <= Math.min(body.heat.highC, hottestC) + NEAR_C,
     ...(testing ? { strays: false, advisedMark: null } : dialAdvice),
     runsAwayEmpty:
       heat.surfaceC >= readyFromC &&

@@ -50,6 +50,7 @@ export {
   flipBestOf,
   pacedSigns,
   flipSignsAt,
+  coolestWithinC,
   hottestWithWindowC,
   pieceAt,
   spreadsAt,

@@ -155,6 +155,13 @@ export function spreadsAt({ input }: TimelineTable, surfaceC: number): Partial<R
   return spreads;
 }
 
+/** What a good window leaves to hands: the inside holds so many times as late as is foretold, and so long is left. */
+export interface RoomForHands {
+  readonly holdsTimes: number;
+  readonly leastS: number;
+}
+const NO_ROOM: RoomForHands = { holdsTimes: 1, leastS: 0 };
+
 /**
  * The hottest surface at which the inside holds before the underside passes a colour, °C: brown for a good window, dark for
  * any. Null when none of the table's does; straight between rows.
@@ -163,16 +170,30 @@ export function hottestWithWindowC(
   { rows, firstC, stepC }: TimelineTable,
   pace: Pace = USUAL_PACE,
   colour: 'brown' | 'dark' = 'brown',
+  { holdsTimes, leastS }: RoomForHands = NO_ROOM,
 ): number | null {
   /** Time left between the two at a row, s. */
   const leftS = ({ brownedAt, holdsS }: SimulatedPiece) =>
-    (brownedAt[colour] ?? Infinity) / pace.browning - (holdsS ?? Infinity) * pace.time;
+    (brownedAt[colour] ?? Infinity) / pace.browning - (holdsS ?? Infinity) * pace.time * holdsTimes - leastS;
   const hot = rows.findIndex((row) => leftS(row) < 0);
   if (hot < 0) return firstC + stepC * (rows.length - 1);
   if (hot === 0) return null;
   const [before, after] = [leftS(rows[hot - 1]!), leftS(rows[hot]!)];
   const share = Number.isFinite(before) && Number.isFinite(after) ? before / (before - after) : 0.5;
   return firstC + stepC * (hot - 1 + share);
+}
+
+/** The coolest surface at which a first side takes no longer than `withinS` and is coloured by then, °C: a row of the table; null when none is. */
+export function coolestWithinC(
+  { rows, firstC, stepC }: TimelineTable,
+  withinS: number,
+  pace: Pace = USUAL_PACE,
+): number | null {
+  const row = rows.findIndex(
+    (each) =>
+      each.flip.bestS * pace.time <= withinS && (each.brownedAt.lightGold ?? Infinity) / pace.browning <= withinS,
+  );
+  return row < 0 ? null : firstC + stepC * row;
 }
 
 /**

@@ -71,7 +71,7 @@ export class KitchenSenses {
     return felt > latestS || (darkS !== undefined && felt > darkS) ? 'late' : 'right';
   }
 
-  /** Whether the sign by which a piece is turned shows all over it, as these eyes see it now. */
+  /** Whether the sign by which a piece is turned shows, as these eyes see it now. */
   signShows({ pieceId, live, pouredS }: LyingPiece, nowS: number): boolean {
     const { lnTimeSd = 0 } = this.eyes;
     const ageS = nowS - pouredS;

@@ -21,8 +21,10 @@ export interface PatchedInside extends Inside {
 /** A piece that is not the same all over: it is cooked when all of it is, and draws what its parts draw. */
 export class Patchwork {
   private readonly parts: readonly { readonly share: number; readonly live: LivePiece }[];
+  private readonly leavened: boolean;
 
   constructor(input: PieceInput, patches: Patches) {
+    this.leavened = input.batter.type === 'leavened';
     const { share } = patches;
     const rest = share > 0 ? (1 - share * patches.thickness) / (1 - share) : 1;
     const of = (contact: number, thickness: number) =>
@@ -72,9 +74,13 @@ export class Patchwork {
     };
   }
 
-  /** When the cook's own sign had come all over it, s from the pour; infinite while it has not. */
+  /**
+   * When the cook's own sign had come, s from the pour; infinite while it has not: bubbles and holes are judged over most of
+   * a face, a film is turned when all of it is set.
+   */
   signS(): number {
-    return Math.max(...this.parts.map(({ live }) => live.moments().bestS ?? Infinity));
+    const shown = this.leavened ? this.parts.slice(0, 1) : this.parts;
+    return Math.max(...shown.map(({ live }) => live.moments().bestS ?? Infinity));
   }
 
   /** What eyes see of it: the larger part. */

@@ -151,7 +151,7 @@ export class TrueKitchen {
     return this.senses.judgedTurn(this.pieceOf(pieceId));
   }
 
-  /** Whether the sign by which a piece is turned shows all over it, as these eyes see it now. */
+  /** Whether the sign by which a piece is turned shows, as these eyes see it now. */
   signShows(pieceId: string): boolean {
     return this.senses.signShows(this.pieceOf(pieceId), this.nowS);
   }
