@@ -74,7 +74,7 @@ function errorRange(posterior: Posterior): [number, number] {
 }
 
 /** Spread, seconds, of a predicted best flip under the belief, first-order propagation, and by how pours differ. */
-export function flipSpreadS(known: Belief, table: TimelineTable, { modelC, share }: Expected): number {
+export function flipSpreadS(known: Belief, table: TimelineTable, { modelC, share, roughC = 0 }: Expected): number {
   const best = (errorC: number, lnTime: number, lnBrowning: number) =>
     flipBestAt(table, modelC + share * (known.errorC + errorC), {
       time: exp(known.lnTime + lnTime),
@@ -87,7 +87,9 @@ export function flipSpreadS(known: Belief, table: TimelineTable, { modelC, share
   const b = slope(0, 0, SLOPE.ln) / (2 * SLOPE.ln);
   const [ee, et, eb, tt, tb, bb] = known.covariance;
   const pour = POUR_SD_LN * best(0, 0, 0);
-  const known2 = e * e * ee + t * t * tt + b * b * bb + 2 * (e * t * et + e * b * eb + t * b * tb);
+  // degrees of the surface itself, of which its zone's error shows a share
+  const rough = share > 0 ? (e * roughC) / share : 0;
+  const known2 = rough * rough + e * e * ee + t * t * tt + b * b * bb + 2 * (e * t * et + e * b * eb + t * b * tb);
   return sqrt(max(0, known2) + pour * pour);
 }
 const SLOPE = { errorC: 4, ln: 0.05 };

@@ -14,9 +14,9 @@ export function contradictions(sightings: readonly Sighting[], spreadC = spotSpr
   const latestS = Math.max(0, ...sightings.map((seen) => seen.atS));
   const movedS = Math.max(-Infinity, ...sightings.flatMap((seen) => (seen.kind === 'moved' ? seen.atS : [])));
   const alone = sightings.map((seen) =>
-    seen.kind === 'moved' || seen.kind === 'cue' || seen.kind === 'notYet' || seen.kind === 'turn' || seen.atS < movedS
-      ? undefined
-      : byItself(seen, latestS, spreadC),
+    (seen.kind === 'surface' || seen.kind === 'underside') && seen.atS >= movedS
+      ? byItself(seen, latestS, spreadC)
+      : undefined,
   );
   const pairs: [number, number][] = [];
   alone.forEach((one, i) =>
@@ -33,7 +33,7 @@ export function contradictions(sightings: readonly Sighting[], spreadC = spotSpr
 const ELSEWHERE_MM = 60;
 
 function elsewhere(a: Sighting, b: Sighting): boolean {
-  if (a.kind === 'moved' || b.kind === 'moved' || !a.spot || !b.spot) return false;
+  if (!('spot' in a && 'spot' in b) || !a.spot || !b.spot) return false;
   return Math.hypot(a.spot.xMm - b.spot.xMm, a.spot.yMm - b.spot.yMm) > ELSEWHERE_MM;
 }
 
@@ -42,7 +42,7 @@ const FLAT = priorPosterior(300);
 
 /** What a look says of its zone's error, worked out once and faded to the moment. */
 function byItself(
-  seen: Exclude<Sighting, { kind: 'moved' | 'cue' | 'notYet' | 'turn' }>,
+  seen: Extract<Sighting, { kind: 'surface' | 'underside' }>,
   nowS: number,
   spreadC: number,
 ): Float64Array {

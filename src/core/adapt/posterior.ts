@@ -18,12 +18,14 @@ import type { SurfaceLikelihood } from './surface-likelihood.ts';
 import type { Askew, SpotGuess } from './spots.ts';
 import { colourTimes, undersideLikelihood, type Underside } from './underside.ts';
 
-const { ceil, exp, max, min, sqrt } = Math; // bound once: asked for at every cell of every step
+const { ceil, exp, hypot, max, min, sqrt } = Math; // bound once: asked for at every cell of every step
 
 /** The plate model's surface at a moment, and how much of the zone's error shows there: none on a plate just lit. */
 export interface Expected {
   readonly modelC: number;
   readonly share: number;
+  /** How far the model may be off besides, while a plate warms or cools, °C. */
+  readonly roughC?: number;
   /** How much warmer it would be there, were the burner further across or further along by its usual slip, °C. */
   readonly askewC?: Askew;
 }
@@ -75,18 +77,16 @@ export function withSurface(
 }
 
 /** How likely a look is at an error of the zone, over what the spot may be. */
-function likelihoodAt({ modelC, share }: Expected, likelihood: SurfaceLikelihood, spot: SpotGuess, error: number) {
-  // while a plate warms the model is rougher than where it holds
-  const rough = WARMING_SD_C * max(0, 1 - share);
-  const middle = modelC + share * (error + spot.interceptC - spot.slope * error);
-  return NORMAL_POINTS.reduce(
-    (sum, [z, weight]) => sum + weight * exp(likelihood(middle + z * (share * spot.sdC + rough))),
-    0,
-  );
+function likelihoodAt(expected: Expected, likelihood: SurfaceLikelihood, spot: SpotGuess, error: number) {
+  const middle = surfaceOf(expected, spot, error);
+  const sdC = offBesideC(expected, spot);
+  return NORMAL_POINTS.reduce((sum, [z, weight]) => sum + weight * exp(likelihood(middle + z * sdC)), 0);
 }
 
-/** Roughness of the plate model while the zone warms, °C. Assumed. */
-const WARMING_SD_C = 6;
+/** How far a spot may be off beside its zone's error: by itself, and by how roughly the model follows a plate that warms or cools, °C. */
+function offBesideC({ share, roughC = 0 }: Expected, { sdC }: SpotGuess): number {
+  return hypot(share * sdC, roughC);
+}
 
 /** Cues that are colours: they come by the pace of browning, not of the signs. */
 const COLOURS: ReadonlySet<Cue> = new Set<Cue>(['lightGold', 'golden']);
@@ -151,12 +151,13 @@ const FEW_POINTS = [
 ] as const;
 
 /** Something asked at the surfaces a spot may have while its zone is off by `error`. */
-function overSpot<T>(expected: Expected, spot: SpotGuess, error: number, ask: (surfaceC: number) => T): T[] {
+export function overSpot<T>(expected: Expected, spot: SpotGuess, error: number, ask: (surfaceC: number) => T): T[] {
   const middle = surfaceOf(expected, spot, error);
-  return FEW_POINTS.map(([z]) => ask(middle + expected.share * z * spot.sdC));
+  const sdC = offBesideC(expected, spot);
+  return FEW_POINTS.map(([z]) => ask(middle + z * sdC));
 }
 
-function meanOver<T>(values: readonly T[], likelihood: (value: T) => number): number {
+export function meanOver<T>(values: readonly T[], likelihood: (value: T) => number): number {
   let sum = 0;
   for (let i = 0; i < values.length; i++) sum += FEW_POINTS[i]![1] * likelihood(values[i]!);
   return sum;
@@ -203,6 +204,11 @@ export function aged(prior: Posterior, elapsedS: number): Posterior {
   return elapsedS < FADES_AFTER_S ? prior : { weights: faded(prior.weights, elapsedS, OF_BATTER) };
 }
 
+/** The belief once its burner may be off by `sdC` more than it was. */
+export function spreadBy(prior: Posterior, sdC: number): Posterior {
+  return { weights: walked(prior.weights, sdC ** 2, OF_BATTER) };
+}
+
 /** The same of the belief over the zone's error alone. */
 export function agedErrors(prior: Float64Array, elapsedS: number): Float64Array {
   return elapsedS < FADES_AFTER_S ? prior : faded(prior, elapsedS, 1);
@@ -210,7 +216,10 @@ export function agedErrors(prior: Float64Array, elapsedS: number): Float64Array 
 
 /** A random walk of the error, over rows of `width` weights. */
 function faded(prior: Float64Array, elapsedS: number, width: number): Float64Array {
-  const variance = min(MOST_WANDER_C2, WANDER_C2_PER_S * elapsedS);
+  return walked(prior, min(MOST_WANDER_C2, WANDER_C2_PER_S * elapsedS), width);
+}
+
+function walked(prior: Float64Array, variance: number, width: number): Float64Array {
   const kernel = wander(variance);
   const reach = (kernel.length - 1) / 2;
   const weights = new Float64Array(prior.length);

@@ -5,6 +5,7 @@ import type { Posterior } from './grid.ts';
 import {
   FADES_AFTER_S,
   aged,
+  spreadBy,
   withCue,
   withErrorAfresh,
   withSurface,
@@ -57,6 +58,8 @@ export type Sighting =
   | (Seen & { readonly kind: 'turn'; readonly table: TimelineTable; readonly afterS: number; readonly turn: Turn })
   /** A piece that was turned by eye, not because the board asked. */
   | (Seen & { readonly kind: 'ownTurn'; readonly table: TimelineTable; readonly afterS: number; readonly nth: number })
+  /** The dial was turned: how its power goes with the mark is known only so well. */
+  | { readonly kind: 'turned'; readonly atS: number; readonly key: string; readonly errorSdC: number }
   /** The plate was moved to another burner: its error is open again. */
   | { readonly kind: 'moved'; readonly atS: number; readonly key: string; readonly errorSdC: number };
 
@@ -133,6 +136,8 @@ function takenIn(before: Taken, seen: Sighting, spreadC: number): Taken {
   const faded = fades ? aged(before.posterior, seen.atS - fadedToS) : before.posterior;
   const nextS = fades ? seen.atS : fadedToS;
   // what was read of spots was of the other burner
+  if (seen.kind === 'turned')
+    return { posterior: spreadBy(faded, seen.errorSdC), spots: before.spots, fadedToS: nextS };
   if (seen.kind === 'moved') return { posterior: withErrorAfresh(faded, seen.errorSdC), spots: [], fadedToS: seen.atS };
   const reading = seen.kind === 'underside' ? spotByColour(seen, belief(faded)) : spotReading(seen);
   const spots = reading ? [...before.spots, reading] : before.spots;
@@ -177,7 +182,7 @@ function numberOf(name: string): number {
 /** A belief with one sighting more. */
 export function taken(
   posterior: Posterior,
-  seen: Exclude<Sighting, { kind: 'moved' }>,
+  seen: Exclude<Sighting, { kind: 'moved' | 'turned' }>,
   spots: readonly SpotReading[],
   spreadC: number,
 ): Posterior {
@@ -201,13 +206,13 @@ export function taken(
 /** Below this share of the error a plate is too cold for a reading to tell its spots apart. */
 const LEAST_SHARE = 0.5;
 
-function spotReading(seen: Exclude<Sighting, { kind: 'moved' }>): SpotReading | undefined {
+function spotReading(seen: Exclude<Sighting, { kind: 'moved' | 'turned' }>): SpotReading | undefined {
   if (seen.kind !== 'surface' || !seen.measured || !seen.spot || seen.expected.share < LEAST_SHARE) return undefined;
-  const { modelC, share } = seen.expected;
+  const { modelC, share, roughC = 0 } = seen.expected;
   return {
     ...atWork(seen.spot, seen.expected),
     residualC: (seen.measured.surfaceC - modelC) / share,
-    sdC: seen.measured.sdC / share,
+    sdC: Math.hypot(seen.measured.sdC, roughC) / share,
   };
 }
 
@@ -225,7 +230,7 @@ function spotByColour(seen: Extract<Sighting, { kind: 'underside' }>, known: Bel
     square += weight * offC * offC;
   }
   mean /= sum;
-  const sdC = Math.sqrt(Math.max(1, square / sum - mean * mean));
+  const sdC = Math.hypot(Math.sqrt(Math.max(1, square / sum - mean * mean)), expected.roughC ?? 0);
   return { ...atWork(spot, expected), residualC: known.errorC + mean / expected.share, sdC: sdC / expected.share };
 }
 const COLOUR_SPAN_C = 48;

@@ -118,13 +118,14 @@ function quantile(may: readonly State[], momentOf: (state: State) => number, sha
   return Infinity;
 }
 
-/** Twenty-seven points of the belief: error, times and browning as they go together. */
+/** Twenty-seven points of the belief: surface, times and browning as they go together. */
 function possible(known: Belief, table: TimelineTable, expected: Expected, slower: number): State[] {
   const [ee, et, eb, tt, tb, bb] = known.covariance;
-  // Cholesky of the covariance of error, ln time and ln browning
-  const e1 = sqrt(max(1e-9, ee));
-  const t1 = et / e1;
-  const b1 = eb / e1;
+  const { modelC, share, roughC = 0 } = expected;
+  // Cholesky of the covariance of the surface, ln time and ln browning
+  const e1 = sqrt(max(1e-9, share * share * ee + roughC * roughC));
+  const t1 = (share * et) / e1;
+  const b1 = (share * eb) / e1;
   const t2 = sqrt(max(1e-9, tt + PIECE_SD_LN.time ** 2 - t1 * t1));
   const b2 = (tb - t1 * b1) / t2;
   const b3 = sqrt(max(1e-9, bb + PIECE_SD_LN.browning ** 2 - b1 * b1 - b2 * b2));
@@ -134,7 +135,7 @@ function possible(known: Belief, table: TimelineTable, expected: Expected, slowe
         weight: wx * wy * wz,
         ...stateOf(
           table,
-          expected.modelC + expected.share * (known.errorC + e1 * x),
+          modelC + share * known.errorC + e1 * x,
           known.lnTime + t1 * x + t2 * y,
           known.lnBrowning + b1 * x + b2 * y + b3 * z,
           slower,

@@ -2,7 +2,7 @@ import { flipSignsAt, goodBest, goodFrom, goodUntil, type FlipSigns, type Timeli
 import { cueSdLn, ownTurnSdLn } from './cue-spread.ts';
 import { BROWNING_PACES, ERRORS, TIMES, updated, type Posterior } from './grid.ts';
 import { LAST_PATCH } from './last-patch.ts';
-import { ZONE_ITSELF, surfaceOf, type Expected } from './posterior.ts';
+import { ZONE_ITSELF, meanOver, overSpot, type Expected } from './posterior.ts';
 import type { SpotGuess } from './spots.ts';
 import { normalCdf } from './surface-likelihood.ts';
 
@@ -20,11 +20,13 @@ export function withNotYet(
   spot: SpotGuess = ZONE_ITSELF,
   weight = 1,
 ): Posterior {
-  const signs = ERRORS.map((error) => flipSignsAt(table, surfaceOf(expected, spot, error)));
+  const signs = ERRORS.map((error) => overSpot(expected, spot, error, (at) => flipSignsAt(table, at)));
   return updated(prior, (e, t, b) => {
-    const expectedS = bestAt(signs[e]!, TIMES[t]!, BROWNING_PACES[b]!);
-    const sd = expectedS * cueSdLn('holesStay', expectedS, 1);
-    const likelihood = (1 - NOT_YET_SLIP) * normalCdf((expectedS - observedS) / sd) + NOT_YET_SLIP;
+    const likelihood = meanOver(signs[e]!, (each) => {
+      const expectedS = bestAt(each, TIMES[t]!, BROWNING_PACES[b]!);
+      const sd = expectedS * cueSdLn('holesStay', expectedS, 1);
+      return (1 - NOT_YET_SLIP) * normalCdf((expectedS - observedS) / sd) + NOT_YET_SLIP;
+    });
     return weight === 1 ? likelihood : likelihood ** weight;
   });
 }
@@ -49,18 +51,20 @@ export function withTurn(
   turn: Turn,
   spot: SpotGuess = ZONE_ITSELF,
 ): Posterior {
-  const signs = ERRORS.map((error) => flipSignsAt(table, surfaceOf(expected, spot, error)));
+  const signs = ERRORS.map((error) => overSpot(expected, spot, error, (at) => flipSignsAt(table, at)));
   const sd = max(TURN_SD.leastS, hypot(TURN_SD.share, LAST_PATCH.sdLn) * afterS);
   const allHold = exp(LAST_PATCH.lnLater);
   return updated(prior, (e, t, b) => {
     const [time, browning] = [TIMES[t]!, BROWNING_PACES[b]!];
-    const holds = times(signs[e]!.holdsS, time * allHold);
-    const dark = times(signs[e]!.darkS, 1 / browning);
-    const best = bestAt(signs[e]!, time, browning);
-    const from = goodFrom(holds, dark, best);
-    const early = normalCdf((from - afterS) / sd);
-    const late = normalCdf((afterS - goodUntil(from, holds, dark, best)) / sd);
-    const likelihood = turn === 'early' ? early : turn === 'late' ? late : max(0, 1 - early - late);
+    const likelihood = meanOver(signs[e]!, (each) => {
+      const holds = times(each.holdsS, time * allHold);
+      const dark = times(each.darkS, 1 / browning);
+      const best = bestAt(each, time, browning);
+      const from = goodFrom(holds, dark, best);
+      const early = normalCdf((from - afterS) / sd);
+      const late = normalCdf((afterS - goodUntil(from, holds, dark, best)) / sd);
+      return turn === 'early' ? early : turn === 'late' ? late : max(0, 1 - early - late);
+    });
     return TURN_SD.slip / 3 + (1 - TURN_SD.slip) * likelihood;
   });
 }
@@ -77,13 +81,14 @@ export function withOwnTurn(
   spot: SpotGuess = ZONE_ITSELF,
   nth = 1,
 ): Posterior {
-  const signs = ERRORS.map((error) => flipSignsAt(table, surfaceOf(expected, spot, error)));
+  const signs = ERRORS.map((error) => overSpot(expected, spot, error, (at) => flipSignsAt(table, at)));
   const sd = ownTurnSdLn(nth);
-  return updated(prior, (e, t, b) => {
-    const best = bestAt(signs[e]!, TIMES[t]!, BROWNING_PACES[b]!);
-    const z = log(afterS / best) / sd;
-    return exp(-0.5 * z * z) + OWN_TURN_SLIP;
-  });
+  return updated(prior, (e, t, b) =>
+    meanOver(signs[e]!, (each) => {
+      const z = log(afterS / bestAt(each, TIMES[t]!, BROWNING_PACES[b]!)) / sd;
+      return exp(-0.5 * z * z) + OWN_TURN_SLIP;
+    }),
+  );
 }
 
 /** A turn for another reason than the piece's look, against one at its best. Assumed. */

@@ -51,22 +51,26 @@ export function zoneHeat(
   zoneId: string,
   zone: ZoneState | undefined,
   known: Belief,
-  { modelC, share }: Expected,
+  { modelC, share, roughC = 0 }: Expected,
   readings: readonly ReadingSaid[] = [],
 ): ZoneHeat {
   const swappedMs = zone?.swaps.at(-1)?.atMs ?? -Infinity;
   const turned = zone?.turns.findLast((turn) => turn.atMs >= swappedMs);
+  const surfaceC = modelC + share * known.errorC;
   return {
     key: zoneKey(stationId, zoneId),
     ...{ stationId, zoneId, readings },
     mark: turned?.mark ?? null,
-    surfaceC: modelC + share * known.errorC,
-    sdC: share * known.errorSdC,
-    lowC: modelC + share * known.errorLowC,
-    highC: modelC + share * known.errorHighC,
+    surfaceC,
+    sdC: Math.hypot(share * known.errorSdC, roughC),
+    lowC: surfaceC - Math.hypot(share * (known.errorC - known.errorLowC), NINE_IN_TEN_Z * roughC),
+    highC: surfaceC + Math.hypot(share * (known.errorHighC - known.errorC), NINE_IN_TEN_Z * roughC),
     basis: basisOf(zone),
   };
 }
+
+/** Nine in ten of a normal lie within so many spreads. */
+const NINE_IN_TEN_Z = 1.645;
 
 function basisOf(zone: ZoneState | undefined): SurfaceBasis {
   if (zone?.readings.length) return 'reading';
@@ -221,6 +225,8 @@ export function heatAlarm(
   const coolS = (toC: number) => coolingS(station, zone, toC, span.roomC);
   if (ceiling !== null && zone.surfaceC + Math.max(CEILING_MARGIN_C, DANGER_Z * zone.sdC) > ceiling)
     return { kind: 'ceiling', forS: coolS(span.targetC), limitC: ceiling };
+  // a thermostat lets its plate cool by itself
+  if (zoneOf(station, zone.zoneId).dial.kind === 'thermostat') return null;
   if (zone.surfaceC - zone.sdC < span.highC + LIFT_OFF_ABOVE_C) return null;
   const pan = station.shape.kind !== 'rectangle';
   return { kind: pan ? 'liftOff' : 'wait', forS: coolS(span.targetC), limitC: null };

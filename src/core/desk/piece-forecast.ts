@@ -131,7 +131,7 @@ export function pieceForecast(
     secondLonger: lnLonger,
     // costs simulations the first time: worked out when asked
     get cueSpreadS() {
-      return cueSpreads(table, surfaceC, timeline, expected.share * known.errorSdC);
+      return cueSpreads(table, surfaceC, timeline, Math.hypot(expected.share * known.errorSdC, expected.roughC ?? 0));
     },
     tooHot: timeline.tooHot,
     windowUpToC: hottestWithWindowC(table, pace),

@@ -5,6 +5,7 @@ import {
   betweenZonesWK,
   plateRecord,
   plateTracks,
+  roughAt,
   shareAt,
   trackAt,
   zoneMiddle,
@@ -81,6 +82,10 @@ export function surfaceModel(
     const { tracks } = stretches.findLast((each) => each.atMs <= atMs) ?? stretches[0]!;
     return assumed ? 1 : shareAt(tracks[own]!, seconds(atMs));
   };
+  const roughOf = (atMs: number) => {
+    const { tracks } = stretches.findLast((each) => each.atMs <= atMs) ?? stretches[0]!;
+    return assumed ? 0 : roughAt(tracks[own]!, seconds(atMs));
+  };
   /** What is expected of a spot, or of the metal beneath a piece, by how each record has it. */
   const expectedBy = (look: (record: PlateRecord) => number, atMs: number): Expected => {
     const { plain, stronger, across, along } = records();
@@ -91,13 +96,14 @@ export function surfaceModel(
     return {
       modelC,
       share: shareOf(atMs) * Math.min(ANSWERS.most, Math.max(ANSWERS.least, times)),
+      roughC: roughOf(atMs),
       askewC: [look(across) - modelC, look(along) - modelC],
     };
   };
   const model = (atMs: number, spot?: SpotOnPlate): Expected => {
     if (atMs < startMs) return unlit(spot);
     if (spot) return expectedBy((record) => record.at(seconds(atMs), spot), atMs);
-    return { modelC: records().plain.zoneC(seconds(atMs), zoneId), share: shareOf(atMs) };
+    return { modelC: records().plain.zoneC(seconds(atMs), zoneId), share: shareOf(atMs), roughC: roughOf(atMs) };
   };
   return Object.assign(model, {
     beneath: (

@@ -75,7 +75,7 @@ export function zoneBelief(
       contradicted: against.has(index),
       ...saidBy(look),
     })),
-    aboutBatter: sightings.some(({ kind }) => kind !== 'surface' && kind !== 'moved'),
+    aboutBatter: sightings.some(({ kind }) => kind !== 'surface' && kind !== 'moved' && kind !== 'turned'),
   };
 }
 

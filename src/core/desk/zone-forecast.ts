@@ -91,7 +91,11 @@ export function zoneForecast(
   const own = placesIn(pins, state, formulaId, stationId).filter((place) => place.zoneId === zoneId);
   const placeAt = (place: SpotOnPlate, atMs: number) => {
     const there = atSpot(model(atMs, place), believed, place);
-    return { surfaceC: believedC(there.expected, there.known), sdC: there.expected.share * there.known.errorSdC };
+    const { share, roughC = 0 } = there.expected;
+    return {
+      surfaceC: believedC(there.expected, there.known),
+      sdC: Math.hypot(share * there.known.errorSdC, roughC),
+    };
   };
   // food cools its places: how they differ shows on the plate as it was before the panful
   const clearMs = lastClearMs(state, stationId, zoneId, nowMs);
@@ -121,7 +125,7 @@ export function zoneForecast(
   // a plate that may well be hot enough is not heated further: it burns, and a cool one ruins nothing
   const readyFromC = Math.min(
     body.heat.lowC,
-    targetC - Math.max(WORTH_SAYING_C, known.errorSdC),
+    targetC - Math.max(WORTH_SAYING_C, heat.sdC),
     unproven ? aimC - NEAR_C : Infinity,
   );
   // a test piece alone draws little and is off soon: the dial is left until the panful after it is poured
@@ -239,7 +243,9 @@ function mayPass(
   { roomC, targetC }: { readonly roomC: number; readonly targetC: number },
   errorC: number,
 ): boolean {
-  if (!mark || settlesOn(station, zoneId, mark, { roomC, errorC }) < surfaceC + NEAR_C) return false;
+  // a thermostat stops by itself
+  if (!mark || zoneOf(station, zoneId).dial.kind === 'thermostat') return false;
+  if (settlesOn(station, zoneId, mark, { roomC, errorC }) < surfaceC + NEAR_C) return false;
   const slow = !isThinZone(station, zoneId) && surfaceC > targetC + OVER_WISH_C;
   return slow || surfaceC + 0.67 * sdC > Math.min(batterC - TOO_NEAR_C, faceC ?? Infinity);
 }

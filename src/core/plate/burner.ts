@@ -31,6 +31,10 @@ export const REACHES_PLATE: Record<Source, number> = {
 /** Seconds in which an element takes up a turn of its dial (first order): the mass between the wire and the plate. Assumed. */
 export const LAG_S: Record<Source, number> = { gas: 0, coil: 45, electric: 150, induction: 0, camping: 0 };
 
-export function lagS(burner: Pick<Burner, 'source'>): number {
-  return burner.source ? LAG_S[burner.source] : 0;
+/** An element clamped or cast to a plate that has a thermostat has hardly a mass of its own, s. From memory. */
+const CLAMPED_ELEMENT_S = 45;
+
+export function lagS({ source, dial }: Pick<Burner, 'source' | 'dial'>): number {
+  if (source === 'electric' && dial.kind === 'thermostat') return CLAMPED_ELEMENT_S;
+  return source ? LAG_S[source] : 0;
 }

@@ -39,6 +39,15 @@ export function powerShare({ source }: Pick<Burner, 'source'>, dial: Dial, mark:
   return floor + (1 - floor) * Math.min(1, mark / dial.max / fullAt) ** exponent;
 }
 
+/**
+ * How well the change of a burner's power is known as its dial is turned from one mark to another, ln: to a quarter of what
+ * its kind's curve has of it. Assumed, from how far exponents and floors of one kind differ.
+ */
+export function turnSdLn(burner: Pick<Burner, 'source'>, dial: Dial, from: number, to: number): number {
+  return TURN_KNOWN_TO * Math.abs(Math.log(powerShare(burner, dial, to) / powerShare(burner, dial, from)));
+}
+const TURN_KNOWN_TO = 0.25;
+
 /** The mark whose share of full power is nearest to one asked for, and whether even the lowest gives more than a tenth too much. */
 export function markForShare(
   burner: Pick<Burner, 'source'>,

@@ -32,7 +32,7 @@ export {
 } from './limits.ts';
 export { METAL, arealHeatCapacityJm2K, type Metal } from './metal.ts';
 export { burnerPattern, type OffMiddle } from './pattern.ts';
-export { UNREAD_LN_POWER_SD, UNREAD_THERMOSTAT_SD_C, markForShare, powerShare } from './dial-curve.ts';
+export { UNREAD_LN_POWER_SD, UNREAD_THERMOSTAT_SD_C, markForShare, powerShare, turnSdLn } from './dial-curve.ts';
 export {
   dialCurve,
   holdingMark,
@@ -86,6 +86,7 @@ export {
 export { besideZoneC, patternOf, steadyPattern, type SteadyPattern } from './steady-pattern.ts';
 export {
   plateTracks,
+  roughAt,
   shareAt,
   trackAt,
   zoneTrack,

@@ -2,7 +2,7 @@ import { setpointC, type Dial } from './dial.ts';
 import { powerShare } from './dial-curve.ts';
 import { degreesPerLnGain, lossW, type ZoneThermal } from './heat-balance.ts';
 
-const { ceil, exp, floor, log, max, min } = Math; // bound once: asked for at every cell of every step
+const { abs, ceil, exp, floor, log, max, min } = Math; // bound once: asked for at every cell of every step
 
 export interface BurnerTurn {
   readonly atS: number;
@@ -26,6 +26,8 @@ export interface ZoneTrack {
    * itself is told as degrees on the holding plate.
    */
   readonly share: Float64Array;
+  /** How far the temperature may be off because a plate answers slower or faster than written, °C: nothing where it holds. */
+  readonly roughC: Float64Array;
 }
 
 export interface ZoneHistory {
@@ -79,11 +81,15 @@ export function plateTracks(history: PlateHistory): ZoneTrack[] {
   return history.zones.map(({ zone, dial }, z) => {
     const tempC = plain[z]!;
     let share: Float64Array | undefined;
+    let roughC: Float64Array | undefined;
     return {
       ...{ startS: history.startS, stepS: STEP_S, tempC },
       // a track that is only asked for its temperature does not run a second time
       get share() {
         return (share ??= shareOf(history, z, zone, dial, tempC));
+      },
+      get roughC() {
+        return (roughC ??= roughOf(history, z, tempC));
       },
     };
   });
@@ -96,6 +102,20 @@ function shareOf(history: PlateHistory, z: number, zone: ZoneThermal, dial: Dial
   const nudge = thermostat ? { gain: 1, setC: NUDGE.setC, startC } : { gain: NUDGE.gain, setC: 0, startC };
   const nudged = temperatures(history, z, nudge)[z]!;
   return tempC.map((temp, i) => min(MOST_SHARE, max(0, (nudged[i]! - temp) / whole)));
+}
+
+/** How fast a plate takes up and gives off heat is known to so much: its thickness, its element, the air over it. Assumed. */
+const ANSWER_KNOWN_TO = 0.2;
+const MOST_ROUGH_C = 25;
+
+/** How far off a zone would be, were it that much quicker. */
+function roughOf(history: PlateHistory, z: number, tempC: Float64Array): Float64Array {
+  const zones = history.zones.map((each) => ({
+    ...each,
+    zone: { ...each.zone, heatCapacityJPerK: each.zone.heatCapacityJPerK * (1 - ANSWER_KNOWN_TO) },
+  }));
+  const quicker = temperatures({ ...history, zones })[z]!;
+  return tempC.map((temp, i) => min(MOST_ROUGH_C, abs(quicker[i]! - temp)));
 }
 
 /** Temperatures of all zones; one of them may be heated a little otherwise. */
@@ -156,6 +176,11 @@ const SETTLES_S = 20;
 /** Temperature of the track at a moment, °C; held at its ends. */
 export function trackAt(track: ZoneTrack, atS: number): number {
   return between(track, track.tempC, atS);
+}
+
+/** How far the track may be off at a moment by how fast its plate answers, °C. */
+export function roughAt(track: ZoneTrack, atS: number): number {
+  return between(track, track.roughC, atS);
 }
 
 /** How much of a burner's error shows at a moment. */
