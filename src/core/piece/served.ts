@@ -2,7 +2,7 @@ import type { Appearances } from './appearance.ts';
 import type { Window } from './cues.ts';
 
 /** A second face is served light gold, uneven: aimed a little past the pale end of it, L*. The trade's wish; value assumed. */
-const SERVED_LSTAR = 71.5;
+const SERVED_LSTAR = 69;
 /** A second side is not given longer than this share of its first for its colour. Assumed. */
 const WAITED_SHARE = 0.85;
 /** Over brown nothing is waited for, L*. */
