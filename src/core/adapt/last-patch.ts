@@ -1,5 +1,14 @@
+import type { TimelineTable } from '#core/piece';
+
 /**
- * A base touches its plate worse in places, and a film runs thicker: the last of a piece holds so much later than its mean,
- * ln, and that differs from piece to piece. Assumed: contact a fifth to a third worse over a quarter of a base.
+ * A base touches its plate worse in places, and a film runs thicker in others: the last of a piece holds so much later than
+ * its mean, ln, and that differs from piece to piece. Assumed: contact a fifth to a third worse over a quarter of a base;
+ * a film a fifth thicker.
  */
-export const LAST_PATCH = { lnLater: 0.12, sdLn: 0.08 };
+const LAST_PATCH = { leavened: { lnLater: 0.12, sdLn: 0.08 }, thin: { lnLater: 0.2, sdLn: 0.1 } } as const;
+
+/** When all of a piece holds, against its mean: so many times as late, give or take a share. */
+export function lastPatch({ input }: TimelineTable): { readonly times: number; readonly sdLn: number } {
+  const { lnLater, sdLn } = LAST_PATCH[input.batter.type];
+  return { times: Math.exp(lnLater), sdLn };
+}

@@ -11,7 +11,7 @@ import {
 } from '#core/piece';
 import type { Belief } from './belief.ts';
 import { POUR_SD_LN } from './cue-spread.ts';
-import { LAST_PATCH } from './last-patch.ts';
+import { lastPatch } from './last-patch.ts';
 import type { Expected } from './posterior.ts';
 import { normalCdf } from './surface-likelihood.ts';
 
@@ -69,14 +69,12 @@ export function surestFlip(known: Belief, table: TimelineTable, expected: Expect
     return { earliestS: min(usual.earliestS, bestS), bestS, latestS: max(usual.latestS, bestS), ...dark };
   }
   const fromS = min(...may.map(({ bestS, signs }) => min(bestS, signs.darkS ?? bestS, signs.holdsS ?? bestS)));
-  const toS = min(
-    darkBy(DARK_LIKELY),
-    max(fromS, ...may.map(({ bestS, signs }) => max(bestS, ALL_HOLD * (signs.holdsS ?? bestS)))),
-  );
+  const toS = min(darkBy(DARK_LIKELY), max(fromS, ...may.map(({ bestS, signs }) => max(bestS, signs.holdsS ?? bestS))));
+  const patchSd = lastPatch(table).sdLn;
   let [bestS, least] = [fromS, Infinity];
   for (let atS = fromS; atS <= toS; atS += STEP_S) {
     let cost = 0;
-    for (const state of may) cost += state.weight * costOf(state, atS);
+    for (const state of may) cost += state.weight * costOf(state, atS, patchSd);
     if (cost < least) [bestS, least] = [atS, cost];
   }
   return { earliestS: min(usual.earliestS, bestS), bestS, latestS: max(usual.latestS, bestS), ...dark };
@@ -94,18 +92,16 @@ interface State {
 }
 
 /** What a turn at `atS` costs in one state. */
-function costOf({ signs: { holdsS, lightGoldS, darkS }, bestS }: State, atS: number): number {
+function costOf({ signs: { holdsS, lightGoldS, darkS }, bestS }: State, atS: number, patchSd: number): number {
   const after = (momentS: number | undefined, share = BLUR_SHARE) =>
     momentS === undefined ? 0 : normalCdf((atS - momentS) / max(HANDS_S, share * momentS));
-  // it holds when all of it does
-  const raw = PRICE.raw * (1 - after((holdsS ?? bestS) * ALL_HOLD, LAST_PATCH.sdLn));
+  const raw = PRICE.raw * (1 - after(holdsS ?? bestS, patchSd));
   const dark = PRICE.dark * after(darkS) + PRICE.burnt * after(darkS && darkS * BURNT_AFTER);
   const pale = lightGoldS === undefined ? 0 : PRICE.pale * (1 - after(lightGoldS));
   return raw + dark + pale + (PRICE.quarterOff * abs(atS - bestS)) / (bestS / 4);
 }
 /** A moment is no sharper than this share of it. Assumed. */
 const BLUR_SHARE = 0.03;
-const ALL_HOLD = exp(LAST_PATCH.lnLater);
 
 /** The moment by which `share` of the belief has come to something; infinite when less of it ever does. */
 function quantile(may: readonly State[], momentOf: (state: State) => number, share: number): number {
@@ -153,5 +149,10 @@ function stateOf(
   slower: number,
 ): Omit<State, 'weight'> {
   const signs = pacedSigns(flipSignsAt(table, surfaceC), { time: exp(lnTime) * slower, browning: exp(lnBrowning) });
-  return { signs, bestS: bestFlip(signs) ?? signs.elseS };
+  // it holds when all of it does, and no sign is taken before
+  const { holdsS, signS } = signs;
+  const allHoldS = holdsS === undefined ? undefined : holdsS * lastPatch(table).times;
+  const allSignS = signS === undefined || allHoldS === undefined ? signS : max(signS, allHoldS);
+  const whole = { ...signs, holdsS: allHoldS, signS: allSignS };
+  return { signs: whole, bestS: bestFlip(whole) ?? signs.elseS };
 }

@@ -1,7 +1,7 @@
 import { flipSignsAt, goodBest, goodFrom, goodUntil, type FlipSigns, type TimelineTable, type Turn } from '#core/piece';
 import { cueSdLn, ownTurnSdLn } from './cue-spread.ts';
 import { BROWNING_PACES, ERRORS, TIMES, updated, type Posterior } from './grid.ts';
-import { LAST_PATCH } from './last-patch.ts';
+import { lastPatch } from './last-patch.ts';
 import { ZONE_ITSELF, meanOver, overSpot, type Expected } from './posterior.ts';
 import type { SpotGuess } from './spots.ts';
 import { normalCdf } from './surface-likelihood.ts';
@@ -52,12 +52,12 @@ export function withTurn(
   spot: SpotGuess = ZONE_ITSELF,
 ): Posterior {
   const signs = ERRORS.map((error) => overSpot(expected, spot, error, (at) => flipSignsAt(table, at)));
-  const sd = max(TURN_SD.leastS, hypot(TURN_SD.share, LAST_PATCH.sdLn) * afterS);
-  const allHold = exp(LAST_PATCH.lnLater);
+  const last = lastPatch(table);
+  const sd = max(TURN_SD.leastS, hypot(TURN_SD.share, last.sdLn) * afterS);
   return updated(prior, (e, t, b) => {
     const [time, browning] = [TIMES[t]!, BROWNING_PACES[b]!];
     const likelihood = meanOver(signs[e]!, (each) => {
-      const holds = times(each.holdsS, time * allHold);
+      const holds = times(each.holdsS, time * last.times);
       const dark = times(each.darkS, 1 / browning);
       const best = bestAt(each, time, browning);
       const from = goodFrom(holds, dark, best);

@@ -171,8 +171,11 @@ function signSeenMs({ cues }: Piece, rule: FlipRule): number | null {
 /** A sign seen this long before the inside is foretold to hold is a slip, as a share of that. Assumed. */
 const SIGN_FROM = 0.6;
 
-/** A flip whose sign was seen is due then, if that is sooner than foretold: eyes outrank the time on the early side. */
+/**
+ * A flip whose sign was seen is due then, or when all of the piece is foretold to hold, if that is sooner than foretold:
+ * eyes outrank the time on the early side.
+ */
 function dueAt<W extends Window>(window: W, seenS: number): W {
   if (seenS >= window.bestS || seenS < SIGN_FROM * window.earliestS) return window;
-  return { ...window, bestS: seenS };
+  return { ...window, bestS: Math.min(window.bestS, Math.max(seenS, window.earliestS)) };
 }
