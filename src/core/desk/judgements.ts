@@ -1,7 +1,6 @@
 import { familyOf } from '#core/formula';
 import { zoneKey, type Piece, type Pins, type RunState } from '#core/run';
 import { formulaOf } from './batter-run.ts';
-import { placeOf } from './zone-sightings.ts';
 
 /** Pieces poured this near to each other on a zone are one panful: one of them is looked at for all, ms. */
 const ONE_PANFUL_MS = 90_000;
@@ -21,7 +20,7 @@ export interface Judgement {
  * open, how it turned and how its middle is; else the colour of the piece turned last. Never more than one question.
  */
 export function judgementAsked(pins: Pins, state: RunState, nowMs: number): Judgement | null {
-  return ofTestPiece(pins, state, nowMs) ?? ofFace(pins, state, nowMs);
+  return ofTestPiece(pins, state, nowMs) ?? ofFace(state, nowMs);
 }
 
 /** Of a zone's test pieces: its first, and as long as none turned right the first of each panful after it. */
@@ -34,6 +33,7 @@ function ofTestPiece(pins: Pins, state: RunState, nowMs: number): Judgement | nu
     tests.set(key, piece);
     if (piece.flippedAtMs === null || piece.fate !== 'lifted' || piece.offAtMs === null) continue;
     if (nowMs - piece.offAtMs >= ASKED_FOR_MS) continue;
+    if (before && wasSeen(state, piece)) continue;
     const asks = openOf(pins, piece, before === undefined);
     if (asks) return { pieceId: piece.id, asks, sinceMs: piece.offAtMs };
   }
@@ -48,35 +48,21 @@ function openOf(pins: Pins, { turn, centre, assumed, formulaId }: Piece, first: 
     : null;
 }
 
-function ofFace(pins: Pins, state: RunState, nowMs: number): Judgement | null {
+function ofFace(state: RunState, nowMs: number): Judgement | null {
   let last: Piece | undefined;
   for (const id of state.onPlate.values()) {
     const piece = state.pieces.get(id)!;
     if (piece.flippedAtMs === null || nowMs - piece.flippedAtMs >= ASKED_FOR_MS) continue;
     if (!last || piece.flippedAtMs > last.flippedAtMs!) last = piece;
   }
-  if (!last || isJudged(pins, state, last) || neighbourJudged(pins, state, last)) return null;
+  if (!last || wasSeen(state, last)) return null;
   return { pieceId: last.id, asks: 'underside', sinceMs: last.flippedAtMs! };
 }
 
-function neighbourJudged(pins: Pins, state: RunState, piece: Piece): boolean {
-  for (const other of state.pieces.values())
-    if (
-      other !== piece &&
-      other.stationId === piece.stationId &&
-      other.zoneId === piece.zoneId &&
-      other.flippedAtMs !== null &&
-      Math.abs(other.pouredAtMs - piece.pouredAtMs) < ONE_PANFUL_MS &&
-      isJudged(pins, state, other)
-    )
-      return true;
-  return false;
-}
-
-function isJudged(pins: Pins, state: RunState, piece: Piece): boolean {
-  const at = placeOf(pins, state, piece);
+/** Somebody has looked at this piece, or at another of its panful, since it was poured: one of them tells for all. */
+function wasSeen(state: RunState, piece: Piece): boolean {
   return (state.zones.get(zoneKey(piece.stationId, piece.zoneId))?.readings ?? []).some(
-    ({ method, atMs, spot }) =>
-      method === 'piece' && atMs >= piece.flippedAtMs! && spot?.xMm === at.xMm && spot.yMm === at.yMm,
+    ({ method, atMs }) =>
+      method === 'piece' && atMs >= piece.pouredAtMs - ONE_PANFUL_MS && atMs < (piece.offAtMs ?? Infinity),
   );
 }

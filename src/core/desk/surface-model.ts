@@ -250,21 +250,29 @@ const LEAST_SHARE = 0.3;
 /** Zones of one plate share their history. */
 const HISTORIES: Memory<History> = new WeakMap();
 
-/** How a piece draws from the metal: when its crust has formed, and how much more while it is wet, W/m²K. From the piece model. */
-const DRAWS = { contactWm2K: 150, wetterWm2K: 230 };
+/**
+ * How a piece draws from the metal: when its crust has formed, and how much more while it is wet, W/m²K; a cake's other
+ * face comes down half wet, a film's is set. From the piece model.
+ */
+const DRAWS = {
+  leavened: { contactWm2K: 150, wetterWm2K: 230, wetAgain: 0.4 },
+  thin: { contactWm2K: 150, wetterWm2K: 230 },
+} as const;
 
 /** Pieces as discs where they lie; one that lies there now stays as long as pieces do. */
 function foodsOn(pins: Pins, state: RunState, stationId: string, startMs: number): RecordedFood[] {
   return [...state.pieces.values()]
     .filter((piece) => piece.stationId === stationId)
     .map((piece) => {
-      const cookS = USUAL_COOK_S[familyOf(formulaOf(pins, piece.formulaId).type)];
+      const family = familyOf(formulaOf(pins, piece.formulaId).type);
+      const cookS = USUAL_COOK_S[family];
       const { diameterMm } = discInRun(pins, state, piece.formulaId, stationId);
       const place = placesIn(pins, state, piece.formulaId, stationId).find(({ id }) => id === piece.placeId);
       const { xMm, yMm } = place ?? zoneMiddle(stationOf(pins, stationId), piece.zoneId);
       const fromS = (piece.pouredAtMs - startMs) / 1000;
       const toS = piece.offAtMs === null ? fromS + LIES_AT_MOST * cookS : (piece.offAtMs - startMs) / 1000;
-      return { ...DRAWS, fromS, toS, xMm, yMm, diameterMm, pouredC: pins.roomC };
+      const turnedS = piece.flippedAtMs === null ? undefined : (piece.flippedAtMs - startMs) / 1000;
+      return { ...DRAWS[family], fromS, turnedS, toS, xMm, yMm, diameterMm, pouredC: pins.roomC };
     });
 }
 /** A piece nobody took off is taken for gone after so many times its usual. Assumed. */

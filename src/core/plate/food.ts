@@ -1,6 +1,6 @@
 import type { PlateGrid } from './field.ts';
 
-const { ceil, exp, floor, hypot, max, min } = Math; // bound once: asked for at every cell of every step
+const { ceil, exp, floor, hypot, log, max, min } = Math; // bound once: asked for at every cell of every step
 
 /** A piece as the plate feels it: a disc that draws heat while it lies there. */
 export interface FoodOnPlate {
@@ -10,13 +10,18 @@ export interface FoodOnPlate {
   /** How well it touches, W/m²K, once its crust has formed and how much better while it is wet; and how warm it is poured, °C. */
   readonly contactWm2K: number;
   readonly wetterWm2K?: number;
+  /** How wet the other side is as it is turned down, as a share of a fresh pour. */
+  readonly wetAgain?: number;
   readonly pouredC: number;
   /** Heat it draws now, W/m², when something else knows; then contact and warmth do not count. */
   readonly drawnWm2?: () => number;
 }
 
-/** A wet base comes to the boil within some seconds, stays there, and dries into a crust, °C and s. Order from the piece model. */
-const WET_BASE = { atC: 98, withinS: 8, driesWithinS: 60 };
+/**
+ * A wet base comes to the boil within some seconds, stays there, and dries into a crust as heat goes into it: sooner on a
+ * hotter plate. °C, s and J/m², from the piece model.
+ */
+const WET_BASE = { atC: 98, withinS: 8, driesWithJm2: 1.45e6 };
 
 /** A piece that lies on a plate: its cells, how much of each it covers, and how its metal went. */
 export class LyingFood {
@@ -27,6 +32,8 @@ export class LyingFood {
   /** Temperatures of its cells a step ago, and how long that step was. */
   private readonly before: Float64Array;
   private lastStepS = 0;
+  /** Heat that went into the side that lies on the plate, J/m². */
+  private takenJm2 = 0;
 
   constructor(food: FoodOnPlate, { cells, weight }: Covered, sinceS: number, before = new Float64Array(cells.length)) {
     this.food = food;
@@ -38,10 +45,17 @@ export class LyingFood {
 
   /** The same piece as it lies now, to go on from later. */
   copy(): LyingFood {
-    const { food, cells, weight, sinceS, before, lastStepS } = this;
+    const { food, cells, weight, sinceS, before, lastStepS, takenJm2 } = this;
     const copied = new LyingFood(food, { cells, weight }, sinceS, before.slice());
     copied.lastStepS = lastStepS;
+    copied.takenJm2 = takenJm2;
     return copied;
+  }
+
+  /** Its other side comes down. */
+  turnOver(): void {
+    const { wetAgain } = this.food;
+    if (wetAgain) this.takenJm2 = min(this.takenJm2, -log(wetAgain) * WET_BASE.driesWithJm2);
   }
 
   /** Takes from `heatWm2` what it draws in the step to come, at the step's middle by going on as the last step went. */
@@ -54,15 +68,20 @@ export class LyingFood {
     }
     const ageS = nowS + dtS / 2 - this.sinceS;
     const baseC = WET_BASE.atC - (WET_BASE.atC - food.pouredC) * exp(-ageS / WET_BASE.withinS);
-    const contact = food.contactWm2K + (food.wetterWm2K ?? 0) * exp(-ageS / WET_BASE.driesWithinS);
+    const contact = food.contactWm2K + (food.wetterWm2K ?? 0) * exp(-this.takenJm2 / WET_BASE.driesWithJm2);
     const on = this.lastStepS > 0 ? dtS / (2 * this.lastStepS) : 0;
+    let [drawn, covered] = [0, 0];
     for (let n = 0; n < cells.length; n++) {
       const i = cells[n]!;
       const now = tempC[i]!;
       const middleC = now + on * (now - before[n]!);
       before[n] = now;
-      heatWm2[i]! -= weight[n]! * contact * (middleC - baseC);
+      const takes = weight[n]! * contact * (middleC - baseC);
+      heatWm2[i]! -= takes;
+      drawn += takes;
+      covered += weight[n]!;
     }
+    if (covered > 0) this.takenJm2 += (dtS * drawn) / covered;
     this.lastStepS = dtS;
   }
 }

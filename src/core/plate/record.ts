@@ -17,6 +17,8 @@ export interface RecordedStretch {
 
 export interface RecordedFood extends FoodOnPlate {
   readonly fromS: number;
+  /** When it was turned over, as far as that is known. */
+  readonly turnedS?: number | undefined;
   readonly toS: number;
 }
 
@@ -131,6 +133,9 @@ function deedsOf(
       { name: `pour ${called}`, atS: food.fromS, fromS, act: (plate) => void plate.pour(food, called) },
       { name: `lift ${food.toS} ${called}`, atS: food.toS, fromS, act: (plate) => plate.lift(called) },
     );
+    const { turnedS } = food;
+    if (turnedS !== undefined && turnedS > fromS && turnedS < toS)
+      deeds.push({ name: `turn over ${called}`, atS: turnedS, fromS, act: (plate) => plate.turnOver(called) });
   }
   const look = (atS: number) => deeds.push({ name: `look ${atS}`, atS, fromS });
   for (let atS = fromS; atS < toS; atS += SHOT_EVERY_S) look(atS);

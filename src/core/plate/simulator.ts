@@ -41,8 +41,9 @@ export interface PlateSimulator extends PlateView {
   readonly tempC: Float64Array;
   timeS(): number;
   turn(zoneId: string, mark: number): void;
-  /** Lays a piece down under a name of its own, and takes it off. */
+  /** Lays a piece down under a name of its own, turns it over, and takes it off. */
   pour(food: FoodOnPlate, name: string): void;
+  turnOver(name: string): void;
   lift(name: string): void;
   /** Runs on to a moment; tells heat in and lost on the way, food counted as heat not put in. */
   advanceTo(timeS: number): FieldEnergy;
@@ -151,6 +152,9 @@ export function plateSimulator(
     },
     pour(food, name) {
       foods.set(name, new LyingFood(food, coveredBy(food, grid, sizeMm), nowS));
+    },
+    turnOver(name) {
+      foods.get(name)?.turnOver();
     },
     lift(name) {
       foods.delete(name);
