@@ -141,6 +141,9 @@ function possible(known: Belief, table: TimelineTable, expected: Expected, slowe
   );
 }
 
+/** An underside that was not followed to past brown comes there so many times later than to light gold. From the piece model. */
+const DARK_AFTER_LIGHT_GOLD = 2.6;
+
 function stateOf(
   table: TimelineTable,
   surfaceC: number,
@@ -153,6 +156,8 @@ function stateOf(
   const { holdsS, signS } = signs;
   const allHoldS = holdsS === undefined ? undefined : holdsS * lastPatch(table).times;
   const allSignS = signS === undefined || allHoldS === undefined ? signS : max(signS, allHoldS);
-  const whole = { ...signs, holdsS: allHoldS, signS: allSignS };
+  const { lightGoldS } = signs;
+  const darkS = signs.darkS ?? (lightGoldS && max(signs.elseS, lightGoldS * DARK_AFTER_LIGHT_GOLD));
+  const whole = { ...signs, holdsS: allHoldS, signS: allSignS, darkS };
   return { signs: whole, bestS: bestFlip(whole) ?? signs.elseS };
 }

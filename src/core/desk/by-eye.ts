@@ -6,28 +6,33 @@ import type { Piece, RunState, Shown } from '#core/run';
  * nobody tapped nothing.
  */
 export function turnedByEye(state: RunState, pieces: readonly Piece[]): ReadonlySet<string> {
-  return byEye(state, pieces, ({ flippedAtMs, flipTapId, assumed, cues, shown }) => ({
-    ...{ atMs: flippedAtMs, tapId: flipTapId, assumed: assumed.first, shown: shown.first },
-    waited: cues.some(({ cue }) => cue === 'notYet'),
+  return byEye(state, pieces, ({ pouredAtMs, flippedAtMs, flipTapId, assumed, cues, shown }) => ({
+    ...{ fromMs: pouredAtMs, atMs: flippedAtMs, tapId: flipTapId, assumed: assumed.first, shown: shown.first },
+    tooSoonMs: cues.findLast(({ cue }) => cue === 'notYet')?.atMs,
   }));
 }
 
 /** Pieces that were lifted by eye, by the same rule. */
 export function liftedByEye(state: RunState, pieces: readonly Piece[]): ReadonlySet<string> {
-  return byEye(state, pieces, ({ offAtMs, offTapId, assumed, secondNotYetMs, shown }) => ({
-    ...{ atMs: offAtMs, tapId: offTapId, assumed: assumed.second, shown: shown.second },
-    waited: secondNotYetMs.length > 0,
+  return byEye(state, pieces, ({ flippedAtMs, offAtMs, offTapId, assumed, secondNotYetMs, shown }) => ({
+    ...{ fromMs: flippedAtMs ?? 0, atMs: offAtMs, tapId: offTapId, assumed: assumed.second, shown: shown.second },
+    tooSoonMs: secondNotYetMs.at(-1),
   }));
 }
 
+/** What comes so soon after a "not yet" was done by eye; later the board had asked for it again. Assumed. */
+const SOON_MS = 20_000;
+const SOON_SHARE = 0.25;
+
 /** What ended a side of a piece. */
 interface Deed {
+  readonly fromMs: number;
   readonly atMs: number | null;
   readonly tapId: string | null;
   readonly assumed: boolean;
   readonly shown: Shown | null;
-  /** Somebody had said that it was too soon. */
-  readonly waited: boolean;
+  /** When somebody last said that it was too soon. */
+  readonly tooSoonMs: number | undefined;
 }
 
 function byEye(state: RunState, pieces: readonly Piece[], deedOf: (piece: Piece) => Deed): ReadonlySet<string> {
@@ -39,8 +44,9 @@ function byEye(state: RunState, pieces: readonly Piece[], deedOf: (piece: Piece)
   return new Set(
     pieces
       .filter((piece) => {
-        const { atMs, tapId, assumed, shown, waited } = deedOf(piece);
+        const { fromMs, atMs, tapId, assumed, shown, tooSoonMs } = deedOf(piece);
         if (atMs === null || assumed || inTap.get(tapId ?? '') !== 1) return false;
+        const waited = tooSoonMs !== undefined && atMs - tooSoonMs < Math.max(SOON_MS, SOON_SHARE * (atMs - fromMs));
         return waited || (shown !== null && atMs < shown.earliestMs);
       })
       .map(({ id }) => id),

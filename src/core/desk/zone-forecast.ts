@@ -141,6 +141,8 @@ export function zoneForecast(
     piecesLeft(state, formulaId) > 0;
   // with nothing on it to tell how it goes, it is not brought up by more than its kind of burner would want
   const risingMark = Math.max(heat.mark ?? 0, Math.min(workingMark, nominalMark));
+  // a piece that lies on a plate surely below its wish would take for ever
+  const surelyCool = heat.surfaceC + heat.sdC < targetC - WORTH_SAYING_C && lyingLong(state, stationId, zoneId, nowMs);
   const wantedMark = working ? workingMark : rising ? risingMark : waitingMark;
   const dialAdvice = dialAdviceOf(station, heat, zoneState, {
     ...{ hold, errorC: known.errorC, foodW: working || rising ? panfulW : 0, wantedMark, nowMs, limits },
@@ -151,7 +153,7 @@ export function zoneForecast(
     ...heat,
     ...{ formulaId, targetC, unproven, aimC, readyFromC, workingMark, waitingMark },
     ready: heat.surfaceC >= readyFromC && heat.surfaceC <= Math.min(body.heat.highC, hottestC) + NEAR_C,
-    ...(testing ? { strays: false, advisedMark: null } : dialAdvice),
+    ...(testing && !surelyCool ? { strays: false, advisedMark: null } : dialAdvice),
     runsAwayEmpty:
       heat.surfaceC >= readyFromC &&
       inUse(state, stationId, zoneId, nowMs, EMPTY_AFTER_S) === 0 &&
@@ -254,6 +256,18 @@ function mayPass(
 const TOO_NEAR_C = 15;
 /** A thick plate takes minutes to come down again: it is stopped so far over its wish, °C. Assumed. */
 const OVER_WISH_C = 8;
+
+/** Something has lain on the zone for so long that its plate should have come back, ms. Assumed. */
+const LYING_LONG_MS = 60_000;
+
+function lyingLong(state: RunState, stationId: string, zoneId: string, nowMs: number): boolean {
+  for (const id of state.onPlate.values()) {
+    const piece = state.pieces.get(id)!;
+    if (piece.stationId === stationId && piece.zoneId === zoneId && nowMs - piece.pouredAtMs > LYING_LONG_MS)
+      return true;
+  }
+  return false;
+}
 
 /** All that lies on the zone is the piece that was poured alone. */
 function testLies(state: RunState, formulaId: string, stationId: string, zoneId: string): boolean {
