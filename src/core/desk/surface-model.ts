@@ -266,15 +266,18 @@ function foodsOn(pins: Pins, state: RunState, stationId: string, startMs: number
     .map((piece) => {
       const family = familyOf(formulaOf(pins, piece.formulaId).type);
       const cookS = USUAL_COOK_S[family];
-      const { diameterMm } = discInRun(pins, state, piece.formulaId, stationId);
+      const { diameterMm, thicknessMm } = discInRun(pins, state, piece.formulaId, stationId);
+      const driesOutJm2 = DRIES_OUT_J_PER_KG * (densityOf(pins, piece.formulaId) * thicknessMm);
       const place = placesIn(pins, state, piece.formulaId, stationId).find(({ id }) => id === piece.placeId);
       const { xMm, yMm } = place ?? zoneMiddle(stationOf(pins, stationId), piece.zoneId);
       const fromS = (piece.pouredAtMs - startMs) / 1000;
       const toS = piece.offAtMs === null ? fromS + LIES_AT_MOST * cookS : (piece.offAtMs - startMs) / 1000;
       const turnedS = piece.flippedAtMs === null ? undefined : (piece.flippedAtMs - startMs) / 1000;
-      return { ...DRAWS[family], fromS, turnedS, toS, xMm, yMm, diameterMm, pouredC: pins.roomC };
+      return { ...DRAWS[family], driesOutJm2, fromS, turnedS, toS, xMm, yMm, diameterMm, pouredC: pins.roomC };
     });
 }
+/** Heat that dries batter out: six tenths of it is water, which warms and boils off. */
+const DRIES_OUT_J_PER_KG = 1.6e6;
 /** A piece nobody took off is taken for gone after so many times its usual. Assumed. */
 const LIES_AT_MOST = 2;
 

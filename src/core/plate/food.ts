@@ -12,6 +12,8 @@ export interface FoodOnPlate {
   readonly wetterWm2K?: number;
   /** How wet the other side is as it is turned down, as a share of a fresh pour. */
   readonly wetAgain?: number;
+  /** Heat that dries it out altogether, J/m²; nothing: it lies too short for that. */
+  readonly driesOutJm2?: number;
   readonly pouredC: number;
   /** Heat it draws now, W/m², when something else knows; then contact and warmth do not count. */
   readonly drawnWm2?: () => number;
@@ -22,6 +24,9 @@ export interface FoodOnPlate {
  * hotter plate. °C, s and J/m², from the piece model.
  */
 const WET_BASE = { atC: 98, withinS: 8, driesWithJm2: 1.45e6 };
+
+/** What dries out draws less over the last of its water, as a share of it. Assumed. */
+const DRY_WITHIN = 0.3;
 
 /** A piece that lies on a plate: its cells, how much of each it covers, and how its metal went. */
 export class LyingFood {
@@ -34,6 +39,8 @@ export class LyingFood {
   private lastStepS = 0;
   /** Heat that went into the side that lies on the plate, J/m². */
   private takenJm2 = 0;
+  /** Heat that went into all of it, J/m². */
+  private totalJm2 = 0;
 
   constructor(food: FoodOnPlate, { cells, weight }: Covered, sinceS: number, before = new Float64Array(cells.length)) {
     this.food = food;
@@ -45,10 +52,11 @@ export class LyingFood {
 
   /** The same piece as it lies now, to go on from later. */
   copy(): LyingFood {
-    const { food, cells, weight, sinceS, before, lastStepS, takenJm2 } = this;
+    const { food, cells, weight, sinceS, before, lastStepS, takenJm2, totalJm2 } = this;
     const copied = new LyingFood(food, { cells, weight }, sinceS, before.slice());
     copied.lastStepS = lastStepS;
     copied.takenJm2 = takenJm2;
+    copied.totalJm2 = totalJm2;
     return copied;
   }
 
@@ -68,7 +76,10 @@ export class LyingFood {
     }
     const ageS = nowS + dtS / 2 - this.sinceS;
     const baseC = WET_BASE.atC - (WET_BASE.atC - food.pouredC) * exp(-ageS / WET_BASE.withinS);
-    const contact = food.contactWm2K + (food.wetterWm2K ?? 0) * exp(-this.takenJm2 / WET_BASE.driesWithJm2);
+    const left = food.driesOutJm2 ? max(0, 1 - this.totalJm2 / food.driesOutJm2) : 1;
+    const contact =
+      min(1, left / DRY_WITHIN) *
+      (food.contactWm2K + (food.wetterWm2K ?? 0) * exp(-this.takenJm2 / WET_BASE.driesWithJm2));
     const on = this.lastStepS > 0 ? dtS / (2 * this.lastStepS) : 0;
     let [drawn, covered] = [0, 0];
     for (let n = 0; n < cells.length; n++) {
@@ -81,8 +92,10 @@ export class LyingFood {
       drawn += takes;
       covered += weight[n]!;
     }
-    if (covered > 0) this.takenJm2 += (dtS * drawn) / covered;
     this.lastStepS = dtS;
+    if (covered === 0) return;
+    this.takenJm2 += (dtS * drawn) / covered;
+    this.totalJm2 += (dtS * drawn) / covered;
   }
 }
 
