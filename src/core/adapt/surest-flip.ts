@@ -30,10 +30,10 @@ const POINTS = [
 
 /**
  * What a turn at a wrong moment costs, of a piece that is lost: it runs and tears while the inside does not hold; a dark
- * face is as bad, a burnt one is thrown away; a pale one is a disappointment; and each quarter of the side
- * off the cook's own sign a blemish. Prices a cook would sign: assumed.
+ * face is worse, a burnt one is thrown away; a pale one is a disappointment; and each quarter of the side off the cook's
+ * own sign a blemish. Prices a cook would sign: assumed.
  */
-const PRICE = { raw: 0.8, dark: 0.8, burnt: 1, pale: 0.25, quarterOff: 0.2 } as const;
+const PRICE = { raw: 0.6, dark: 0.8, burnt: 1, pale: 0.25, quarterOff: 0.4 } as const;
 /** Burnt comes so much later than past brown, as a share of the side until then, where nothing else is known. From the piece model. */
 const BURNT_AFTER = 1.45;
 
@@ -71,15 +71,28 @@ export function surestFlip(known: Belief, table: TimelineTable, expected: Expect
   const fromS = min(...may.map(({ bestS, signs }) => min(bestS, signs.darkS ?? bestS, signs.holdsS ?? bestS)));
   const toS = min(darkBy(DARK_LIKELY), max(fromS, ...may.map(({ bestS, signs }) => max(bestS, signs.holdsS ?? bestS))));
   const patchSd = lastPatch(table).sdLn;
-  let [bestS, least] = [fromS, Infinity];
-  for (let atS = fromS; atS <= toS; atS += STEP_S) {
+  const costAt = (atS: number) => {
     let cost = 0;
     for (const state of may) cost += state.weight * costOf(state, atS, patchSd);
+    return cost;
+  };
+  let [bestS, least] = [fromS, Infinity];
+  for (let atS = fromS; atS <= toS; atS += STEP_S) {
+    const cost = costAt(atS);
     if (cost < least) [bestS, least] = [atS, cost];
   }
+  bestS = lowestBetween(bestS, least, costAt);
   return { earliestS: min(usual.earliestS, bestS), bestS, latestS: max(usual.latestS, bestS), ...dark };
 }
 const STEP_S = 1;
+
+/** The lowest point of a parabola through the best step and its neighbours. */
+function lowestBetween(bestS: number, least: number, costAt: (atS: number) => number): number {
+  const [before, after] = [costAt(bestS - STEP_S), costAt(bestS + STEP_S)];
+  const bend = before - 2 * least + after;
+  if (bend <= 0) return bestS;
+  return bestS + (STEP_S * max(-1, min(1, (before - after) / bend))) / 2;
+}
 const DARK_FROM = 0.1;
 const MAY_BURN = 0.35;
 const DARK_LIKELY = 0.5;

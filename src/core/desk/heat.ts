@@ -212,18 +212,26 @@ const DANGER_Z = 1;
 const LONGEST_S = 600;
 
 /**
- * Whether a zone needs more than a turn of its dial: a coating that may be near its ceiling, or a pan so hot that it comes
+ * Whether a zone needs more than a turn of its dial: a coating that may be near its ceiling at its hottest spot, or a pan so hot that it comes
  * off the burner; with how long it cools.
  */
 export function heatAlarm(
   station: StationBody,
   zone: ZoneHeat,
-  span: { readonly targetC: number; readonly highC: number; readonly roomC: number },
+  span: {
+    readonly targetC: number;
+    readonly highC: number;
+    readonly roomC: number;
+    readonly hottestC?: number | undefined;
+  },
 ): HeatAlarm | null {
   if (zone.basis === 'cold' || !zone.mark) return null;
   const ceiling = ceilingC(station);
   const coolS = (toC: number) => coolingS(station, zone, toC, span.roomC);
-  if (ceiling !== null && zone.surfaceC + Math.max(CEILING_MARGIN_C, DANGER_Z * zone.sdC) > ceiling)
+  if (
+    ceiling !== null &&
+    Math.max(zone.surfaceC, span.hottestC ?? -Infinity) + Math.max(CEILING_MARGIN_C, DANGER_Z * zone.sdC) > ceiling
+  )
     return { kind: 'ceiling', forS: coolS(span.targetC), limitC: ceiling };
   // a thermostat lets its plate cool by itself
   if (zoneOf(station, zone.zoneId).dial.kind === 'thermostat') return null;

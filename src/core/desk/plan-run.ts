@@ -7,7 +7,8 @@ import { bodyInRun, formulaOf, placesIn, stationOf } from './batter-run.ts';
 import { sharesOf } from './lot-amounts.ts';
 import { liftLearned } from './second-side.ts';
 import { tableFor, type TableCache } from './tables.ts';
-import { zonePreheat } from './heat.ts';
+import { burnerBefore, zonePreheat } from './heat.ts';
+import { wantedSurfaceC } from './wanted-surface.ts';
 import type { PreheatPlan } from '#core/plate';
 
 /** Wipe, fat and heat coming back between panfuls, s. Common practice, no source. */
@@ -42,8 +43,8 @@ function testS(pins: Pins, stationId: string, zoneId: string, { type }: FormulaB
 const TEST_S = { leavened: 240, thin: 90 } as const;
 
 /**
- * The morning of a brief, planned back from service with the piece model's own times at each formula's target surface, at
- * the pace that runs before showed of its batter.
+ * The morning of a brief, planned back from service with the piece model's own times at the surface wanted of each formula's
+ * plate, at the pace that runs before showed of its batter.
  * @throws RangeError when there is no brief or a formula finds no place.
  */
 export function planRun(pins: Pins, state: RunState, nowMs: number, tables: TableCache): RunPlan {
@@ -74,15 +75,12 @@ export function planRun(pins: Pins, state: RunState, nowMs: number, tables: Tabl
       throw new RangeError(`${body.name} fits on none of its plates. Pour less, or choose another plate.`);
     }
     const firstStation = stationIds[0]!;
-    const table = tableFor(
-      pins,
-      state,
-      { formulaId, stationId: firstStation, zoneId: stationOf(pins, firstStation).zones[0]!.id },
-      tables,
-      nowMs,
-    );
+    const firstZone = stationOf(pins, firstStation).zones[0]!.id;
+    const table = tableFor(pins, state, { formulaId, stationId: firstStation, zoneId: firstZone }, tables, nowMs);
     const learned = pinnedFormula(pins, formulaId)?.learned;
-    const { flip, lift: done, appearances } = pieceAt(table, body.heat.targetC, paceKnown(pins, formulaId));
+    const pace = paceKnown(pins, formulaId);
+    const sdC = burnerBefore(pins, firstStation, firstZone).sdC;
+    const { flip, lift: done, appearances } = pieceAt(table, wantedSurfaceC(body.heat, table, pace, { sdC }), pace);
     const usual = servedLift(done, appearances, flip.bestS);
     const lift = movedTo(state.secondSideS.get(formulaId), liftLearned(usual, learned?.lnSecond?.mean ?? 0));
     return {

@@ -1,7 +1,7 @@
 import { flipSpreadS, paceOf } from '#core/adapt';
 import { familyOf, pouredDensityGPerMl, type FormulaBody } from '#core/formula';
 import { flipBestAt, hottestWithWindowC, timelineAt, type PieceTimeline, type TimelineTable } from '#core/piece';
-import type { HeatLimits, SpotOnPlate, StationBody } from '#core/plate';
+import { hottestSpot, type HeatLimits, type SpotOnPlate, type StationBody } from '#core/plate';
 import { larderOf, pinnedStation, zoneKey, type Pins, type RunState } from '#core/run';
 import { formulaOf, placesIn, portionMl } from './batter-run.ts';
 import { dialAdviceOf } from './dial-advice.ts';
@@ -101,6 +101,7 @@ export function zoneForecast(
   const clearMs = lastClearMs(state, stationId, zoneId, nowMs);
   const zoneC = believedC(model(clearMs), known);
   const besideC = own.map((place) => placeAt(place, clearMs).surfaceC - zoneC);
+  const places = own.map((place) => ({ id: place.id, ...placeAt(place, nowMs) }));
   const targetC = wantedSurfaceC(body.heat, table, pace, { besideC, sdC: known.errorSdC });
   const hottestC = hottestWantedC(body.heat, table, pace, besideC);
   const wantedFlipS = flipBestAt(table, targetC, pace);
@@ -163,11 +164,14 @@ export function zoneForecast(
     recovery: recoveryOf(station, zoneId, { ...hold, meanFoodW: panfulW }, panfulLoad(body, own.length, massG)),
     alarm: isDone(state, stationId, zoneId)
       ? turnedOff(heat)
-      : heatAlarm(station, heat, { ...hold, highC: body.heat.highC }),
-    places: own.map((place) => {
-      const there = placeAt(place, nowMs);
+      : heatAlarm(station, heat, {
+          ...{ ...hold, highC: body.heat.highC },
+          hottestC:
+            limits.faceC === null ? undefined : placeAt(hottestSpot(station, zoneId, pins.roomC), nowMs).surfaceC,
+        }),
+    places: places.map((there) => {
       const flipS = flipBestAt(table, there.surfaceC, pace);
-      return { id: place.id, ...there, fitness: placeFitness(table, pace, there.surfaceC, flipS, wantedFlipS) };
+      return { ...there, fitness: placeFitness(table, pace, there.surfaceC, flipS, wantedFlipS) };
     }),
     goodAtTarget: besideC.filter((offC) => targetC + offC <= (hottestWithWindowC(table, pace) ?? 0)).length,
     next: timelineAt(table, heat.surfaceC, pace),

@@ -83,7 +83,7 @@ export {
   type StationFault,
   type Zone,
 } from './station.ts';
-export { besideZoneC, patternOf, steadyPattern, type SteadyPattern } from './steady-pattern.ts';
+export { besideZoneC, hottestSpot, patternOf, steadyPattern, type SteadyPattern } from './steady-pattern.ts';
 export {
   plateTracks,
   roughAt,

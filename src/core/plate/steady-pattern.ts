@@ -64,6 +64,22 @@ export function besideZoneC(station: StationBody, at: SpotOnPlate, modelC: numbe
   return pattern.at(at.xMm, at.yMm) * rise;
 }
 
+/** Where a zone is hottest while its plate holds. */
+export function hottestSpot(station: StationBody, zoneId: string, roomC: number): SpotOnPlate {
+  const { columns, rows, offsetC } = patternOf(station, roomC);
+  const { widthMm, depthMm } = plateSizeMm(station);
+  const middleOf = (cell: number) => ({
+    xMm: (((cell % columns) + 0.5) * widthMm) / columns,
+    yMm: ((Math.floor(cell / columns) + 0.5) * depthMm) / rows,
+  });
+  let [hottest, mostC] = [middleOf(0), -Infinity];
+  offsetC.forEach((each, cell) => {
+    const at = middleOf(cell);
+    if (each > mostC && zoneAt(station, at.xMm).id === zoneId) [hottest, mostC] = [at, each];
+  });
+  return hottest;
+}
+
 /**
  * A plate's steady pattern, worked out once for what it depends on: some tens of milliseconds. It is known by value, not
  * by object: a worker is sent new copies of the same station at every question.

@@ -105,7 +105,7 @@ function shareOf(history: PlateHistory, z: number, zone: ZoneThermal, dial: Dial
 }
 
 /** How fast a plate takes up and gives off heat is known to so much: its thickness, its element, the air over it. Assumed. */
-const ANSWER_KNOWN_TO = 0.2;
+const ANSWER_KNOWN_TO = 0.12;
 const MOST_ROUGH_C = 25;
 
 /** How far off a zone would be, were it that much quicker. */

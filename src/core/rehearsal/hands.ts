@@ -103,10 +103,15 @@ export function cookThrough(cook: SimulatedCook): StoredEvent[] {
       nowMs += LOOK_AGAIN_MS; // a plate is waited for: look again
       continue;
     }
-    const cue = noticed(nowMs, hand.dueMs);
+    const lookMs = Math.min(hand.dueMs, nowMs + LOOK_AGAIN_MS);
+    const cue = noticed(nowMs, lookMs);
     if (cue) {
       nowMs = cue.atMs;
       emit(nowMs, 'cue-seen', { pieceId: cue.pieceId, cue: cue.cue });
+      continue;
+    }
+    if (lookMs < hand.dueMs) {
+      nowMs = lookMs; // nothing to do yet: the dials are looked at again
       continue;
     }
     const late = Math.max(0, cook.latenessS.mean + cook.latenessS.sd * normal(random)) * 1000;
@@ -129,8 +134,8 @@ export function cookThrough(cook: SimulatedCook): StoredEvent[] {
   return made;
 
   /** Turns a burner as told, unless it was turned just before. */
-  function turn({ key, stationId, zoneId }: HeatStep, mark: number): void {
-    if (nowMs - (turnedAt.get(key) ?? -Infinity) < PATIENCE_MS) return;
+  function turn({ key, stationId, zoneId, why }: HeatStep, mark: number): void {
+    if (why === 'correct' && nowMs - (turnedAt.get(key) ?? -Infinity) < PATIENCE_MS) return;
     turnedAt.set(key, nowMs);
     emit(nowMs, 'burner-turned', { stationId, zoneId, mark });
   }
