@@ -112,6 +112,14 @@ describe('forecast', () => {
     expect(after.basis).toBe('reading');
   });
 
+  it('of a finished run stands as it was at its end, whenever it is asked for', () => {
+    const event = writer(T0);
+    const events = [...atHeat(event), event('run-finished', {}, { deviceAtMs: T0 + 60_000 })];
+    const atEnd = see(events, T0 + 60_000);
+    expect(zoneA(atEnd).surfaceC).toBeGreaterThan(100);
+    expect(see(events, T0 + 7 * 86_400_000)).toEqual(atEnd);
+  });
+
   it('a cue seen early moves this piece and the next one on its zone, and those of its batter on another zone less', () => {
     const event = writer(T0);
     const events = [...atHeat(event), pour(event, 1, 'A1', T0), pour(event, 2, 'B1', T0)];

@@ -19,10 +19,11 @@ export interface Forecast {
 
 /**
  * Predicts every piece on a plate and the next piece of every zone in use, from all that was turned, read and seen.
- * Pieces already off are left out. Costs a table (about a quarter second) the first time a batter, thickness and plate
+ * Pieces already off are left out; a run that is finished stands as it was at its end. Costs a table (about a quarter second) the first time a batter, thickness and plate
  * meet, then interpolations.
  */
-export function forecast(pins: Pins, state: RunState, nowMs: number, tables: TableCache): Forecast {
+export function forecast(pins: Pins, state: RunState, askedMs: number, tables: TableCache): Forecast {
+  const nowMs = whileItRan(state, askedMs);
   const pieces: Record<string, PieceForecast> = {};
   const zones: ZoneForecast[] = [];
   for (const { formulaId, stationIds } of state.brief?.items ?? []) {
@@ -40,6 +41,11 @@ export function forecast(pins: Pins, state: RunState, nowMs: number, tables: Tab
     }
   }
   return { atMs: nowMs, pieces, zones };
+}
+
+/** A finished run is not followed past its end: nobody knows what became of its plates, and nobody asks. */
+function whileItRan({ finishedAtMs }: RunState, nowMs: number): number {
+  return Math.min(nowMs, finishedAtMs ?? Infinity);
 }
 
 /** Something of how a piece, on a plate or off, goes by what is believed now; nothing when its zone is not in use. */
@@ -123,9 +129,10 @@ function zonesOf(
   state: RunState,
   formulaId: string,
   stationIds: readonly string[],
-  nowMs: number,
+  askedMs: number,
   tables: TableCache,
 ): ZoneKnown[] {
+  const nowMs = whileItRan(state, askedMs);
   return stationIds.flatMap((stationId) =>
     stationNow(pins, state, stationId).zones.map((zone) => {
       const ref = { formulaId, stationId, zoneId: zone.id };
