@@ -31,6 +31,8 @@ export interface ZoneForecast extends ZoneHeat {
   readonly formulaId: string;
   /** The surface wanted: the formula's, or cooler when batter and plate ask for it. */
   readonly targetC: number;
+  /** Why it is wanted cooler than its formula says: the batter browns fast or places are hot, or little is known of its heat. */
+  readonly coolerFor: 'batter' | 'unknown' | null;
   readonly ready: boolean;
   /** Nobody has read this plate over this burner, and no piece of this batter has been turned on it: one is poured alone. */
   readonly unproven: boolean;
@@ -152,6 +154,7 @@ export function zoneForecast(
   });
   return {
     ...heat,
+    coolerFor: coolerFor(body.heat.targetC, targetC, wantedSurfaceC(body.heat, table, pace, { besideC })),
     ...{ formulaId, targetC, unproven, aimC, readyFromC, workingMark, waitingMark },
     ready: heat.surfaceC >= readyFromC && heat.surfaceC <= Math.min(body.heat.highC, hottestC) + NEAR_C,
     ...(testing && !surelyCool ? { strays: false, advisedMark: null } : dialAdvice),
@@ -179,6 +182,14 @@ export function zoneForecast(
     nextFlipSpreadS: flipSpreadS(known, table, expected),
   };
 }
+
+/** @param knownC what would be wanted, were the zone's heat known */
+function coolerFor(usualC: number, targetC: number, knownC: number): ZoneForecast['coolerFor'] {
+  if (usualC - targetC < COOLER_C) return null;
+  return usualC - knownC < COOLER_C ? 'unknown' : 'batter';
+}
+/** A surface wanted so much cooler than usual is worth a word, °C. Assumed. */
+const COOLER_C = 3;
 
 function dialAtEnd(station: StationBody, { zoneId, surfaceC, mark }: ZoneHeat, targetC: number): boolean {
   const { dial } = zoneOf(station, zoneId);

@@ -26,13 +26,12 @@ const testid = computed(() =>
   step.value?.why === 'danger' ? 'heat-alarm' : step.value?.why === 'done' ? 'done-advice' : 'heat-advice',
 );
 
-/** A batter that browns fast, or a plate with hot spots, is run cooler than its formula says: why, and what it is good for. */
-const WORTH_SAYING_C = 3;
+/** A batter that browns fast, a plate with hot spots or one little known is run cooler than its formula says: why, and what it is good for. */
 const cooler = computed(() => {
   if (step.value?.why !== 'correct' || !zone.value) return null;
   const usualC = formulaOf(store.run!.pins, zone.value.formulaId).heat.targetC;
-  if (usualC - zone.value.targetC < WORTH_SAYING_C) return null;
-  return t('advice.cooler', {
+  if (zone.value.coolerFor === null) return null;
+  return t(`advice.cooler.${zone.value.coolerFor}`, {
     zone: zone.value.zoneId,
     target: temperature(zone.value.targetC),
     usual: temperature(usualC),

@@ -110,6 +110,15 @@ async function readSimulated(): Promise<void> {
       }}</span>
     </p>
     <p class="text-sm text-soft">{{ t(`heat.basis.${zone.basis}`) }}</p>
+    <p v-if="zone.coolerFor && zone.mark" class="text-sm" data-testid="zone-cooler">
+      {{
+        t(`advice.cooler.${zone.coolerFor}`, {
+          zone: zone.zoneId,
+          target: temperature(zone.targetC),
+          usual: temperature(body.heat.targetC),
+        })
+      }}
+    </p>
     <p class="text-sm text-soft">{{ recovery }}</p>
     <p v-if="odd(1)" class="text-sm">{{ t('heatMore.hotter', { places: odd(1) }) }}</p>
     <p v-if="odd(-1)" class="text-sm">{{ t('heatMore.cooler', { places: odd(-1) }) }}</p>

@@ -198,7 +198,10 @@ export const stove = {
     first: 'First side {s} s now. Wanted {target}.',
     turned: 'Turned {zone} to {mark}',
     turnedOff: 'Turned {zone} off',
-    cooler: 'This batter browns fast here: {zone} does better at {target} than at {usual}.',
+    cooler: {
+      batter: 'This batter browns fast here: {zone} does better at {target} than at {usual}.',
+      unknown: 'Until its heat is known {zone} is held at {target}, not {usual}: too cool spoils nothing.',
+    },
     gain: 'Then a first side takes {s} s, and {good} of {n} places have a good moment.',
     toHeat: 'To the heat',
     read: 'Point the thermometer at {place} before you pour: its heat is only known to ± {sd}°.',
