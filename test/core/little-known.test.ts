@@ -84,6 +84,9 @@ describe('a plate that warms', () => {
     expect(roughAt(track, 0)).toBe(0);
     expect(roughAt(track, 240)).toBeGreaterThan(4);
     expect(roughAt(track, 7100)).toBeLessThan(1);
+    // soon after a look it is as well known as the look was
+    expect(roughAt(track, 250, 240)).toBeLessThan(roughAt(track, 250) / 2);
+    expect(roughAt(track, 400, 240)).toBeLessThanOrEqual(roughAt(track, 400));
   });
 });
 

@@ -84,7 +84,9 @@ export function surfaceModel(
   };
   const roughOf = (atMs: number) => {
     const { tracks } = stretches.findLast((each) => each.atMs <= atMs) ?? stretches[0]!;
-    return assumed ? 0 : roughAt(tracks[own]!, seconds(atMs));
+    // a look at the plate itself, before this one
+    const seen = zones[own]?.readings.findLast((reading) => reading.method !== 'piece' && reading.atMs < atMs);
+    return assumed ? 0 : roughAt(tracks[own]!, seconds(atMs), seen && seconds(seen.atMs));
   };
   /** What is expected of a spot, or of the metal beneath a piece, by how each record has it. */
   const expectedBy = (look: (record: PlateRecord) => number, atMs: number): Expected => {

@@ -25,6 +25,7 @@ import { stationNow, zoneOf } from './station-now.ts';
 import { COOKING_HEAT_J_PER_G, USUAL_COOK_S, type SurfaceModel } from './surface-model.ts';
 import { hottestWantedC, placeFitness, wantedSurfaceC, type PlaceFitness } from './wanted-surface.ts';
 import { atSpot, believedC, type ZoneBelief } from './zone-belief.ts';
+import { inUse, isDone, isWorked, lastClearMs, lyingFor, testLies } from './zone-use.ts';
 
 /** A formula on a zone before anything is poured: what the next piece would do. */
 export interface ZoneForecast extends ZoneHeat {
@@ -34,6 +35,8 @@ export interface ZoneForecast extends ZoneHeat {
   /** Why it is wanted cooler than its formula says: the batter browns fast or places are hot, or little is known of its heat. */
   readonly coolerFor: 'batter' | 'unknown' | null;
   readonly ready: boolean;
+  /** It is where it should be: ready, or with food on it and on its way back by itself. */
+  readonly asExpected: boolean;
   /** Nobody has read this plate over this burner, and no piece of this batter has been turned on it: one is poured alone. */
   readonly unproven: boolean;
   /** The surface it is brought to before the first pour: the wish, or less where a burner stronger than thought would do harm. */
@@ -145,19 +148,32 @@ export function zoneForecast(
   // with nothing on it to tell how it goes, it is not brought up by more than its kind of burner would want
   const risingMark = Math.max(heat.mark ?? 0, Math.min(workingMark, nominalMark));
   // a piece that lies on a plate surely below its wish would take for ever
-  const surelyCool = heat.surfaceC + heat.sdC < targetC - WORTH_SAYING_C && lyingLong(state, stationId, zoneId, nowMs);
+  const surelyCool =
+    heat.surfaceC + heat.sdC < targetC - WORTH_SAYING_C &&
+    (lyingFor(state, stationId, zoneId, nowMs) ?? 0) > LYING_LONG_MS;
   const wantedMark = working ? workingMark : rising ? risingMark : waitingMark;
   const dialAdvice = dialAdviceOf(station, heat, zoneState, {
     ...{ hold, errorC: known.errorC, foodW: working || rising ? panfulW : 0, wantedMark, nowMs, limits },
     firstFood: working && (heat.mark ?? 0) <= Math.max(waitingMark, plan.holdMark),
     nominalMark,
   });
+  const ready = heat.surfaceC >= readyFromC && heat.surfaceC <= Math.min(body.heat.highC, hottestC) + NEAR_C;
+  const alarm = isDone(state, stationId, zoneId)
+    ? turnedOff(heat)
+    : heatAlarm(station, heat, {
+        ...{ ...hold, highC: body.heat.highC },
+        hottestC: limits.faceC === null ? undefined : placeAt(hottestSpot(station, zoneId, pins.roomC), nowMs).surfaceC,
+      });
+  const lying = lyingFor(state, stationId, zoneId, nowMs) !== null;
+  const advised = testing && !surelyCool ? { strays: false, advisedMark: null } : dialAdvice;
   return {
     ...heat,
     coolerFor: coolerFor(body.heat.targetC, targetC, wantedSurfaceC(body.heat, table, pace, { besideC })),
     ...{ formulaId, targetC, unproven, aimC, readyFromC, workingMark, waitingMark },
-    ready: heat.surfaceC >= readyFromC && heat.surfaceC <= Math.min(body.heat.highC, hottestC) + NEAR_C,
-    ...(testing && !surelyCool ? { strays: false, advisedMark: null } : dialAdvice),
+    ready,
+    // a panful's own dip comes back by itself
+    asExpected: ready || (lying && !advised.strays && alarm === null),
+    ...advised,
     runsAwayEmpty:
       heat.surfaceC >= readyFromC &&
       inUse(state, stationId, zoneId, nowMs, EMPTY_AFTER_S) === 0 &&
@@ -165,13 +181,7 @@ export function zoneForecast(
     dialAtEnd: dialAtEnd(station, heat, targetC),
     pouringMark: heat.mark && workingMark !== heat.mark ? workingMark : null,
     recovery: recoveryOf(station, zoneId, { ...hold, meanFoodW: panfulW }, panfulLoad(body, own.length, massG)),
-    alarm: isDone(state, stationId, zoneId)
-      ? turnedOff(heat)
-      : heatAlarm(station, heat, {
-          ...{ ...hold, highC: body.heat.highC },
-          hottestC:
-            limits.faceC === null ? undefined : placeAt(hottestSpot(station, zoneId, pins.roomC), nowMs).surfaceC,
-        }),
+    alarm,
     places: places.map((there) => {
       const flipS = flipBestAt(table, there.surfaceC, pace);
       return { ...there, fitness: placeFitness(table, pace, there.surfaceC, flipS, wantedFlipS) };
@@ -200,24 +210,6 @@ function dialAtEnd(station: StationBody, { zoneId, surfaceC, mark }: ZoneHeat, t
 /** A zone that nobody needs any more is to be turned off, as long as it burns. */
 function turnedOff({ mark }: ZoneHeat): HeatAlarm | null {
   return mark ? { kind: 'done', forS: null, limitC: null } : null;
-}
-
-/** Nothing lies on a zone, something did, and nothing is left to pour there. */
-function isDone(state: RunState, stationId: string, zoneId: string): boolean {
-  const here = [...state.pieces.values()].filter((piece) => piece.stationId === stationId && piece.zoneId === zoneId);
-  if (here.length === 0 || here.some(({ offAtMs }) => offAtMs === null)) return false;
-  return (state.brief?.items ?? []).every(
-    ({ formulaId, stationIds }) => !stationIds.includes(stationId) || piecesLeft(state, formulaId) === 0,
-  );
-}
-
-/** The last moment at which nothing lay on a zone. */
-function lastClearMs(state: RunState, stationId: string, zoneId: string, nowMs: number): number {
-  let clearMs = nowMs;
-  for (const piece of state.pieces.values())
-    if (piece.stationId === stationId && piece.zoneId === zoneId && piece.offAtMs === null)
-      clearMs = Math.min(clearMs, piece.pouredAtMs);
-  return clearMs;
 }
 
 const AS_WRITTEN = { errorC: 0, sdC: 0 };
@@ -274,46 +266,6 @@ const OVER_WISH_C = 8;
 
 /** Something has lain on the zone for so long that its plate should have come back, ms. Assumed. */
 const LYING_LONG_MS = 60_000;
-
-function lyingLong(state: RunState, stationId: string, zoneId: string, nowMs: number): boolean {
-  for (const id of state.onPlate.values()) {
-    const piece = state.pieces.get(id)!;
-    if (piece.stationId === stationId && piece.zoneId === zoneId && nowMs - piece.pouredAtMs > LYING_LONG_MS)
-      return true;
-  }
-  return false;
-}
-
-/** All that lies on the zone is the piece that was poured alone. */
-function testLies(state: RunState, formulaId: string, stationId: string, zoneId: string): boolean {
-  const own = [...state.pieces.values()].filter(
-    (piece) => piece.formulaId === formulaId && piece.stationId === stationId && piece.zoneId === zoneId,
-  );
-  return own.length === 1 && own[0]!.offAtMs === null;
-}
-
-/** A panful lies on the zone, or lay there so lately that more is to come; the piece poured alone at first is none. */
-function isWorked(state: RunState, stationId: string, zoneId: string, nowMs: number): boolean {
-  let count = 0;
-  for (const piece of state.pieces.values()) if (piece.stationId === stationId && piece.zoneId === zoneId) count += 1;
-  return count > 1 && inUse(state, stationId, zoneId, nowMs) > 0;
-}
-
-/** A panful that came off so lately is followed by the next, s. Common practice, no source. */
-const NEXT_WITHIN_S = 60;
-
-/** Pieces that draw heat from a zone now, or are about to be followed by as many. */
-function inUse(state: RunState, stationId: string, zoneId: string, nowMs: number, withinS = NEXT_WITHIN_S): number {
-  let count = 0;
-  for (const piece of state.pieces.values())
-    if (
-      piece.stationId === stationId &&
-      piece.zoneId === zoneId &&
-      (piece.offAtMs === null || nowMs - piece.offAtMs < withinS * 1000)
-    )
-      count += 1;
-  return count;
-}
 
 /** A panful as its zone feels it. */
 function panfulLoad(body: FormulaBody, pieces: number, massG: number) {

@@ -26,8 +26,8 @@ export interface ZoneTrack {
    * itself is told as degrees on the holding plate.
    */
   readonly share: Float64Array;
-  /** How far the temperature may be off because a plate answers slower or faster than written, °C: nothing where it holds. */
-  readonly roughC: Float64Array;
+  /** How far off the temperature is if the plate answers that much quicker than written, °C: nothing where it holds. */
+  readonly quickerC: Float64Array;
 }
 
 export interface ZoneHistory {
@@ -81,15 +81,15 @@ export function plateTracks(history: PlateHistory): ZoneTrack[] {
   return history.zones.map(({ zone, dial }, z) => {
     const tempC = plain[z]!;
     let share: Float64Array | undefined;
-    let roughC: Float64Array | undefined;
+    let quickerC: Float64Array | undefined;
     return {
       ...{ startS: history.startS, stepS: STEP_S, tempC },
       // a track that is only asked for its temperature does not run a second time
       get share() {
         return (share ??= shareOf(history, z, zone, dial, tempC));
       },
-      get roughC() {
-        return (roughC ??= roughOf(history, z, tempC));
+      get quickerC() {
+        return (quickerC ??= quickerOf(history, z, tempC));
       },
     };
   });
@@ -106,16 +106,16 @@ function shareOf(history: PlateHistory, z: number, zone: ZoneThermal, dial: Dial
 
 /** How fast a plate takes up and gives off heat is known to so much: its thickness, its element, the air over it. Assumed. */
 const ANSWER_KNOWN_TO = 0.12;
-const MOST_ROUGH_C = 25;
+const MOST_QUICKER_C = 25;
 
-/** How far off a zone would be, were it that much quicker. */
-function roughOf(history: PlateHistory, z: number, tempC: Float64Array): Float64Array {
+/** How far off a zone is, should it answer that much quicker. */
+function quickerOf(history: PlateHistory, z: number, tempC: Float64Array): Float64Array {
   const zones = history.zones.map((each) => ({
     ...each,
     zone: { ...each.zone, heatCapacityJPerK: each.zone.heatCapacityJPerK * (1 - ANSWER_KNOWN_TO) },
   }));
   const quicker = temperatures({ ...history, zones })[z]!;
-  return tempC.map((temp, i) => min(MOST_ROUGH_C, abs(quicker[i]! - temp)));
+  return tempC.map((temp, i) => max(-MOST_QUICKER_C, min(MOST_QUICKER_C, quicker[i]! - temp)));
 }
 
 /** Temperatures of all zones; one of them may be heated a little otherwise. */
@@ -178,10 +178,18 @@ export function trackAt(track: ZoneTrack, atS: number): number {
   return between(track, track.tempC, atS);
 }
 
-/** How far the track may be off at a moment by how fast its plate answers, °C. */
-export function roughAt(track: ZoneTrack, atS: number): number {
-  return between(track, track.roughC, atS);
+/**
+ * How far the track may be off at a moment by how fast its plate answers, °C; soon after a look at `seenS` only by what has
+ * changed: what it was off by then is part of what the look said.
+ */
+export function roughAt(track: ZoneTrack, atS: number, seenS?: number): number {
+  const nowC = between(track, track.quickerC, atS);
+  const shownThen = seenS === undefined ? 0 : shareAt(track, seenS);
+  if (seenS === undefined || shownThen < LEAST_SHOWN) return abs(nowC);
+  return min(abs(nowC), abs(nowC - (shareAt(track, atS) / shownThen) * between(track, track.quickerC, seenS)));
 }
+/** Below this share of a burner's error a look says little of later moments. Assumed. */
+const LEAST_SHOWN = 0.3;
 
 /** How much of a burner's error shows at a moment. */
 export function shareAt(track: ZoneTrack, atS: number): number {

@@ -120,7 +120,7 @@ const labelMm = computed(() => Math.min(disc.value.diameterMm / 3.6, 34));
         v-for="zone in zones"
         :key="zone.key"
         class="text-sm"
-        :class="zone.ready ? 'text-soft' : 'font-semibold text-ember'"
+        :class="zone.asExpected ? 'text-soft' : 'font-semibold text-ember'"
       >
         {{ zone.zoneId }}
         {{ heatOf(zone) }}

@@ -193,8 +193,6 @@ export const stove = {
     alone: 'One piece alone first: nobody has read this plate.',
   },
   advice: {
-    warm: '{zone} runs {off} {unit} warm',
-    cool: '{zone} runs {off} {unit} cool',
     first: 'First side {s} s now. Wanted {target}.',
     turned: 'Turned {zone} to {mark}',
     turnedOff: 'Turned {zone} off',
@@ -205,7 +203,6 @@ export const stove = {
     gain: 'Then a first side takes {s} s, and {good} of {n} places have a good moment.',
     toHeat: 'To the heat',
     read: 'Point the thermometer at {place} before you pour: its heat is only known to ± {sd}°.',
-    wait: 'Leave the dial: it is on its way by itself.',
     highest: 'The dial of {zone} gives no more: pour fewer at a time, or use a stronger burner.',
     lowest: 'The dial of {zone} is at its lowest: take the pan off for a while, or turn it off.',
   },

@@ -1,0 +1,67 @@
+import type { RunState } from '#core/run';
+import { piecesLeft } from './next-hands.ts';
+
+/** A panful that came off so lately is followed by the next, s. Common practice, no source. */
+const NEXT_WITHIN_S = 60;
+
+/** Nothing lies on a zone, something did, and nothing is left to pour there. */
+export function isDone(state: RunState, stationId: string, zoneId: string): boolean {
+  const here = [...state.pieces.values()].filter((piece) => piece.stationId === stationId && piece.zoneId === zoneId);
+  if (here.length === 0 || here.some(({ offAtMs }) => offAtMs === null)) return false;
+  return (state.brief?.items ?? []).every(
+    ({ formulaId, stationIds }) => !stationIds.includes(stationId) || piecesLeft(state, formulaId) === 0,
+  );
+}
+
+/** The last moment at which nothing lay on a zone. */
+export function lastClearMs(state: RunState, stationId: string, zoneId: string, nowMs: number): number {
+  let clearMs = nowMs;
+  for (const piece of state.pieces.values())
+    if (piece.stationId === stationId && piece.zoneId === zoneId && piece.offAtMs === null)
+      clearMs = Math.min(clearMs, piece.pouredAtMs);
+  return clearMs;
+}
+
+/** All that lies on the zone is the piece that was poured alone. */
+export function testLies(state: RunState, formulaId: string, stationId: string, zoneId: string): boolean {
+  const own = [...state.pieces.values()].filter(
+    (piece) => piece.formulaId === formulaId && piece.stationId === stationId && piece.zoneId === zoneId,
+  );
+  return own.length === 1 && own[0]!.offAtMs === null;
+}
+
+/** A panful lies on the zone, or lay there so lately that more is to come; the piece poured alone at first is none. */
+export function isWorked(state: RunState, stationId: string, zoneId: string, nowMs: number): boolean {
+  let count = 0;
+  for (const piece of state.pieces.values()) if (piece.stationId === stationId && piece.zoneId === zoneId) count += 1;
+  return count > 1 && inUse(state, stationId, zoneId, nowMs) > 0;
+}
+
+/** Pieces that draw heat from a zone now, or are about to be followed by as many. */
+export function inUse(
+  state: RunState,
+  stationId: string,
+  zoneId: string,
+  nowMs: number,
+  withinS = NEXT_WITHIN_S,
+): number {
+  let count = 0;
+  for (const piece of state.pieces.values())
+    if (
+      piece.stationId === stationId &&
+      piece.zoneId === zoneId &&
+      (piece.offAtMs === null || nowMs - piece.offAtMs < withinS * 1000)
+    )
+      count += 1;
+  return count;
+}
+
+/** How long the piece has lain that was poured first of those on a zone, ms; null when nothing lies there. */
+export function lyingFor(state: RunState, stationId: string, zoneId: string, nowMs: number): number | null {
+  const clearMs = lastClearMs(state, stationId, zoneId, nowMs);
+  for (const id of state.onPlate.values()) {
+    const piece = state.pieces.get(id)!;
+    if (piece.stationId === stationId && piece.zoneId === zoneId) return nowMs - clearMs;
+  }
+  return null;
+}
