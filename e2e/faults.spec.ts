@@ -90,7 +90,7 @@ test('a griddle stronger than it is written: the reading shows it, the advice is
   await page.getByRole('button', { name: '20×' }).click();
   for (let i = 0; i < count; i++) {
     await page
-      .getByRole('button', { name: /^Turned to/ })
+      .getByRole('button', { name: /^Turned (to|off)/ })
       .first()
       .click({ timeout: 60_000 });
     await settled(page);

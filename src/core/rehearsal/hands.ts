@@ -103,7 +103,7 @@ export function cookThrough(cook: SimulatedCook): StoredEvent[] {
       nowMs += LOOK_AGAIN_MS; // a plate is waited for: look again
       continue;
     }
-    const lookMs = Math.min(hand.dueMs, nowMs + LOOK_AGAIN_MS);
+    const lookMs = Math.min(hand.dueMs, nowMs + GLANCE_MS);
     const cue = noticed(nowMs, lookMs);
     if (cue) {
       nowMs = cue.atMs;
@@ -253,6 +253,8 @@ const READ_AFTER_MS = 20_000;
 const PATIENCE_MS = 90_000;
 /** A plate that is not ready is looked at again after a while, and waited for no longer than so, ms. Assumed. */
 const LOOK_AGAIN_MS = 15_000;
+/** While nothing is due the dials are glanced at this often, ms. Assumed. */
+const GLANCE_MS = 30_000;
 const LONGEST_WAIT_MS = 60_000;
 
 /** Far above what a morning of hundreds of pieces needs: five acts a piece. */
