@@ -103,16 +103,10 @@ export function cookThrough(cook: SimulatedCook): StoredEvent[] {
       nowMs += LOOK_AGAIN_MS; // a plate is waited for: look again
       continue;
     }
-    const parked = predicted.zones.some(({ mark }) => mark === 0);
-    const lookMs = parked ? Math.min(hand.dueMs, nowMs + GLANCE_MS) : hand.dueMs;
-    const cue = noticed(nowMs, lookMs);
+    const cue = noticed(nowMs, hand.dueMs);
     if (cue) {
       nowMs = cue.atMs;
       emit(nowMs, 'cue-seen', { pieceId: cue.pieceId, cue: cue.cue });
-      continue;
-    }
-    if (lookMs < hand.dueMs) {
-      nowMs = lookMs; // nothing to do yet: a plate off its heat is glanced at
       continue;
     }
     const late = Math.max(0, cook.latenessS.mean + cook.latenessS.sd * normal(random)) * 1000;
@@ -254,8 +248,6 @@ const READ_AFTER_MS = 20_000;
 const PATIENCE_MS = 90_000;
 /** A plate that is not ready is looked at again after a while, and waited for no longer than so, ms. Assumed. */
 const LOOK_AGAIN_MS = 15_000;
-/** While nothing is due a plate that is off its heat is glanced at this often, ms. Assumed. */
-const GLANCE_MS = 30_000;
 const LONGEST_WAIT_MS = 60_000;
 
 /** Far above what a morning of hundreds of pieces needs: five acts a piece. */
