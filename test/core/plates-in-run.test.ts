@@ -2,7 +2,8 @@ import { beforeEach, describe, expect, it } from '@jest/globals';
 import {
   calibrationPins,
   discNow,
-  fatDue,
+  fatAsked,
+  fatFails,
   forecast,
   nextHands,
   plateMap,
@@ -255,7 +256,8 @@ describe('fat on the plate', () => {
   ];
 
   it('before each panful: due until it is on, and due again once the pan was lifted from', () => {
-    const due = (events: StoredEvent[]) => fatDue(PINS, stateOf([event('brief-set', BRIEF), ...events]), crepe);
+    const due = (events: StoredEvent[]) =>
+      fatAsked(PINS, stateOf([event('brief-set', BRIEF), ...events]), crepe, []) === 'put';
     expect(due([])).toBe(true);
     const on = event('fat-put', P, at(1));
     expect(due([on])).toBe(false);
@@ -264,13 +266,28 @@ describe('fat on the plate', () => {
     expect(due([...first, ...lift(1, 3)])).toBe(true);
     // the cook pours without: nothing is asked for while that panful lies there
     expect(due([...first, ...lift(1, 3), pour(2, 4)])).toBe(false);
-    expect(fatDue(PINS, stateOf([event('brief-set', BRIEF)]), { ...crepe, verb: 'flip' })).toBe(false);
+    expect(fatAsked(PINS, stateOf([event('brief-set', BRIEF)]), { ...crepe, verb: 'flip' }, [])).toBeNull();
+  });
+
+  it('left out where the hottest of its zone may be past what it bears', () => {
+    const state = stateOf([event('brief-set', BRIEF)]);
+    const zone = forecast(PINS, state, at(0).deviceAtMs, new Map()).zones.find(
+      ({ formulaId, stationId }) => formulaId === crepe.formulaId && stationId === crepe.stationId,
+    )!;
+    // before it is lit it is held against the surface wanted and its burner's own ring
+    expect(zone.hottest.surfaceC).toBeGreaterThan(zone.targetC);
+    const asked = (surfaceC: number, sdC: number) =>
+      fatAsked(PINS, state, crepe, [{ ...zone, hottest: { surfaceC, sdC } }]);
+    expect(asked(190, 15)).toBe('put');
+    expect(asked(190, 45)).toBe('leaveOut');
+    expect(asked(240, 5)).toBe('leaveOut');
+    expect(fatFails('none', { surfaceC: 400, sdC: 50 })).toBe(false);
   });
 
   it('once in a run: not again after the first pour, with or without', () => {
     const cake = { verb: 'pour', formulaId: CAKES, ...A } as const;
     const state = (events: StoredEvent[]) => stateOf([event('brief-set', BRIEF), ...events]);
-    expect(fatDue(PINS, state([]), cake)).toBe(true);
+    expect(fatAsked(PINS, state([]), cake, [])).toBe('put');
     const poured = event('poured', {
       pieceId: id(0xc1),
       formulaId: CAKES,
@@ -278,7 +295,7 @@ describe('fat on the plate', () => {
       placeId: 'A1',
       volumeMl: 75,
     });
-    expect(fatDue(PINS, state([poured]), cake)).toBe(false);
+    expect(fatAsked(PINS, state([poured]), cake, [])).toBeNull();
   });
 });
 

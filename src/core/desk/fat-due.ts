@@ -1,16 +1,38 @@
+import { FAT_LIMIT_C } from '#core/plate';
 import { zoneKey, type Pins, type RunState } from '#core/run';
 import { formulaOf } from './batter-run.ts';
 import type { Hand } from './next-hands.ts';
+import type { ZoneForecast } from './zone-forecast.ts';
+
+type Pour = Pick<Hand, 'verb' | 'formulaId' | 'stationId' | 'zoneId'>;
+
+/** What a pour asks of fat: put it on first, leave it out because it would burn there, or nothing. */
+export type FatAsked = 'put' | 'leaveOut' | null;
+
+/** Whether a pour wants fat on its zone first, and whether the zone bears it. */
+export function fatAsked(pins: Pins, state: RunState, hand: Pour, zones: readonly ZoneForecast[]): FatAsked {
+  if (!fatDue(pins, state, hand)) return null;
+  const zone = zones.find(
+    ({ formulaId, stationId, zoneId }) =>
+      formulaId === hand.formulaId && stationId === hand.stationId && zoneId === hand.zoneId,
+  );
+  return zone && fatFails(formulaOf(pins, hand.formulaId).fat.kind, zone.hottest) ? 'leaveOut' : 'put';
+}
+
+/** Fat lies on all of a zone: it fails where the hottest of it may be past what the fat bears, in one of ten cases. */
+export function fatFails(kind: keyof typeof FAT_LIMIT_C, { surfaceC, sdC }: ZoneForecast['hottest']): boolean {
+  const limitC = FAT_LIMIT_C[kind];
+  return limitC !== null && surfaceC + SURELY_Z * sdC > limitC;
+}
+
+/** Nine in ten of a normal lie under so many spreads. */
+const SURELY_Z = 1.28;
 
 /**
  * Whether a pour wants fat on its zone first, by its formula's rule: once in a run, before each panful, or before each
  * pour. Fat counts that was put on since the zone was last poured, or last lifted from.
  */
-export function fatDue(
-  pins: Pins,
-  state: RunState,
-  hand: Pick<Hand, 'verb' | 'formulaId' | 'stationId' | 'zoneId'>,
-): boolean {
+function fatDue(pins: Pins, state: RunState, hand: Pour): boolean {
   if (hand.verb !== 'pour') return false;
   const { fat } = formulaOf(pins, hand.formulaId);
   if (fat.kind === 'none' || fat.rule === 'never') return false;

@@ -46,7 +46,7 @@ export { whereToRead } from './where-to-read.ts';
 export { whichBurner, type Lighting } from './which-burner.ts';
 export { discNow, volumeFor, wishKind, type PourWish } from './wished-pour.ts';
 export { recoveryOf, type Recovery } from './recovery.ts';
-export { fatDue } from './fat-due.ts';
+export { fatAsked, fatFails, type FatAsked } from './fat-due.ts';
 export { judgementAsked, type Judgement } from './judgements.ts';
 export { heatSteps, type HeatStep, type HeatWhy } from './heat-steps.ts';
 export { lookAsked, promptsNow, type Look, type Prompt } from './prompts.ts';

@@ -3,9 +3,11 @@ import { familyOf, pouredDensityGPerMl } from '#core/formula';
 import {
   besideZoneC,
   betweenZonesWK,
+  cyclingSdC,
   plateRecord,
   plateTracks,
   roughAt,
+  setpointC,
   shareAt,
   trackAt,
   zoneMiddle,
@@ -86,7 +88,17 @@ export function surfaceModel(
     const { tracks } = stretches.findLast((each) => each.atMs <= atMs) ?? stretches[0]!;
     // a look at the plate itself, before this one
     const seen = zones[own]?.readings.findLast((reading) => reading.method !== 'piece' && reading.atMs < atMs);
-    return assumed ? 0 : roughAt(tracks[own]!, seconds(atMs), seen && seconds(seen.atMs));
+    if (assumed) return 0;
+    return Math.hypot(roughAt(tracks[own]!, seconds(atMs), seen && seconds(seen.atMs)), phaseOf(atMs));
+  };
+  /** Once a thermostat cycles nobody knows where in its cycle it is. */
+  const phaseOf = (atMs: number) => {
+    const { dial } = station.zones[own]!;
+    const turn = zones[own]?.turns.findLast((each) => each.atMs <= atMs);
+    if (dial.kind !== 'thermostat' || !turn || turn.mark <= 0) return 0;
+    const stretch = stretches.findLast((each) => each.atMs <= atMs) ?? stretches[0]!;
+    const rise = trackAt(stretch.tracks[own]!, seconds(atMs)) - pins.roomC;
+    return rise > CYCLES_FROM * (setpointC(dial, turn.mark) - pins.roomC) ? cyclingSdC(dial) : 0;
   };
   /** What is expected of a spot, or of the metal beneath a piece, by how each record has it. */
   const expectedBy = (look: (record: PlateRecord) => number, atMs: number): Expected => {
@@ -119,6 +131,9 @@ export function surfaceModel(
     },
   });
 }
+
+/** A thermostat's plate that has come this share of its rise has begun to cycle. Assumed. */
+const CYCLES_FROM = 0.8;
 
 /** How many times its zone's answer to a stronger burner a spot may show; and a zone that answers less tells nothing. Assumed. */
 const ANSWERS = { least: 0.4, most: 2.5 };

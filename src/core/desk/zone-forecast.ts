@@ -1,7 +1,7 @@
 import { flipSpreadS, paceOf } from '#core/adapt';
 import { familyOf, pouredDensityGPerMl, type FormulaBody } from '#core/formula';
 import { flipBestAt, hottestWithWindowC, timelineAt, type PieceTimeline, type TimelineTable } from '#core/piece';
-import { hottestSpot, type HeatLimits, type SpotOnPlate, type StationBody } from '#core/plate';
+import { besideZoneC, hottestSpot, type HeatLimits, type SpotOnPlate, type StationBody } from '#core/plate';
 import { larderOf, pinnedStation, zoneKey, type Pins, type RunState } from '#core/run';
 import { formulaOf, placesIn, portionMl } from './batter-run.ts';
 import { dialAdviceOf } from './dial-advice.ts';
@@ -67,6 +67,8 @@ export interface ZoneForecast extends ZoneHeat {
     readonly sdC: number;
     readonly fitness: PlaceFitness;
   }[];
+  /** Its hottest spot, as it is or as it will be at the surface wanted: what fat and coating feel. */
+  readonly hottest: { readonly surfaceC: number; readonly sdC: number };
   /** How many of its places would have a good moment to flip, were the zone at the surface wanted. */
   readonly goodAtTarget: number;
   readonly next: PieceTimeline;
@@ -158,11 +160,17 @@ export function zoneForecast(
     nominalMark,
   });
   const ready = heat.surfaceC >= readyFromC && heat.surfaceC <= Math.min(body.heat.highC, hottestC) + NEAR_C;
+  const hotSpot = hottestSpot(station, zoneId, pins.roomC);
+  const hottest = placeAt(hotSpot, nowMs);
+  const hotBesideC = Math.max(
+    placeAt(hotSpot, clearMs).surfaceC - zoneC,
+    besideZoneC(station, hotSpot, targetC, pins.roomC),
+  );
   const alarm = isDone(state, stationId, zoneId)
     ? turnedOff(heat)
     : heatAlarm(station, heat, {
         ...{ ...hold, highC: body.heat.highC },
-        hottestC: limits.faceC === null ? undefined : placeAt(hottestSpot(station, zoneId, pins.roomC), nowMs).surfaceC,
+        hottestC: limits.faceC === null ? undefined : hottest.surfaceC,
       });
   const lying = lyingFor(state, stationId, zoneId, nowMs) !== null;
   const advised = testing && !surelyCool ? { strays: false, advisedMark: null } : dialAdvice;
@@ -186,6 +194,7 @@ export function zoneForecast(
       const flipS = flipBestAt(table, there.surfaceC, pace);
       return { ...there, fitness: placeFitness(table, pace, there.surfaceC, flipS, wantedFlipS) };
     }),
+    hottest: { ...hottest, surfaceC: Math.max(hottest.surfaceC, targetC + hotBesideC) },
     goodAtTarget: besideC.filter((offC) => targetC + offC <= (hottestWithWindowC(table, pace) ?? 0)).length,
     next: timelineAt(table, heat.surfaceC, pace),
     atTarget: timelineAt(table, targetC, pace),

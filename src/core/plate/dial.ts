@@ -70,6 +70,11 @@ function askedC(dial: Thermostat, mark: number): number {
   }
 }
 
+/** How far the plate of a cycling thermostat is off its mean, standard deviation: its swing, and what its element still gives after it. Assumed. */
+export function cyclingSdC({ swingC = USUAL_SWING_C }: Thermostat): number {
+  return swingC / 2;
+}
+
 /** The mark of a thermostat nearest to a temperature, within its dial. */
 export function markForTemperature(dial: Thermostat, tempC: number): number {
   const marks = marksOf(dial);

@@ -2,6 +2,7 @@ export { BurnerSchema, REACHES_PLATE, SOURCES, type Burner, type Source } from '
 export {
   DialSchema,
   USUAL_SWING_C,
+  cyclingSdC,
   markForTemperature,
   markName,
   marksOf,

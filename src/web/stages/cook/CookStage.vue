@@ -5,7 +5,7 @@ import { computed, onBeforeUnmount, onMounted } from 'vue';
 import { useRouter } from 'vue-router';
 import { familyOf } from '#core/formula';
 import { CUES_OF } from '#core/piece';
-import { fatDue, formulaOf, stationOf } from '#core/desk';
+import { fatAsked, formulaOf, stationOf } from '#core/desk';
 import { lotInUse } from '#core/run';
 import BigButton from '../../parts/BigButton.vue';
 import CautionLine from '../../parts/CautionLine.vue';
@@ -62,12 +62,17 @@ const alone = computed(
 );
 /** Sooner than this before a pour fat would burn on the plate. Common practice, no source. */
 const FAT_AHEAD_MS = 120_000;
-/** The fat-on guard: says what belongs on the zone, with its name, until it is on or the cook pours without. */
-const fatFirst = computed(() => {
+/** The fat-on guard: says what belongs on the zone, with its name, until it is on or the cook pours without; or that it would burn there. */
+const fat = computed((): { readonly words: string; readonly put: boolean } | null => {
   const hand = next.value;
-  if (!hand || hand.dueMs - store.nowMs > FAT_AHEAD_MS || !fatDue(store.run!.pins, store.state!, hand)) return null;
-  const fat = t(`fatKind.${formulaOf(store.run!.pins, hand.formulaId).fat.kind}`);
-  return t('heatMore.fatFirst', { fat: fat[0]!.toUpperCase() + fat.slice(1), zone: hand.zoneId });
+  if (!hand || hand.dueMs - store.nowMs > FAT_AHEAD_MS) return null;
+  const zones = store.outlook?.forecast.zones ?? [];
+  const asked = fatAsked(store.run!.pins, store.state!, hand, zones);
+  if (asked === null) return null;
+  const kind = t(`fatKind.${formulaOf(store.run!.pins, hand.formulaId).fat.kind}`);
+  const of = { fat: kind[0]!.toUpperCase() + kind.slice(1), zone: hand.zoneId };
+  const put = asked === 'put';
+  return { words: put ? t('heatMore.fatFirst', of) : t('heatMore.fatLeave', of), put };
 });
 function fatOn(): void {
   const { stationId, zoneId } = next.value!;
@@ -148,7 +153,7 @@ useTone(
         <NextHandCard
           :hand="next"
           :not-ready="notReady"
-          :fat-first="fatFirst"
+          :fat="fat"
           :alone="alone"
           class="min-h-60 md:min-h-72"
           @done="done"

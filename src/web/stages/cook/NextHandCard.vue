@@ -12,8 +12,8 @@ const props = defineProps<{
   notReady: 'notMixed' | 'tooCool' | 'tooHot' | null;
   /** It is poured alone, on a plate that nobody has read. */
   alone: boolean;
-  /** The fat that belongs on the plate before this pour; pouring all the same is the cook's to decide. */
-  fatFirst: string | null;
+  /** The fat that belongs on the plate before this pour, or that it would burn there; pouring all the same is the cook's to decide. */
+  fat: { readonly words: string; readonly put: boolean } | null;
 }>();
 const emit = defineEmits<{ done: []; notYet: []; finish: []; fatOn: [] }>();
 const store = useRun();
@@ -103,12 +103,13 @@ const allOff = computed(
         {{ t(`hand.notReady.${notReady}`) }}
       </p>
       <div
-        v-if="fatFirst"
+        v-if="fat"
         class="my-2 flex items-center gap-2 rounded-control bg-white/15 px-3 py-1.5"
         data-testid="fat-first"
       >
-        <span class="flex-1">{{ fatFirst }}</span>
+        <span class="flex-1">{{ fat.words }}</span>
         <button
+          v-if="fat.put"
           type="button"
           class="min-h-14 shrink-0 rounded-control border border-white/40 px-3 font-semibold"
           @click="emit('fatOn')"
