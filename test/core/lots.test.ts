@@ -207,7 +207,14 @@ describe('how a lot runs', () => {
     const tables: TableCache = new Map();
     const state = stateOf(mixed);
     const lot = lotOf(state, CAKES);
-    const { asIs, atAim } = pourEffects(PINS, state, lot, lotConsistency(PINS, state, lot, at), at, tables);
+    const { asIs, atAim } = pourEffects(
+      PINS,
+      state,
+      lot,
+      lotConsistency(PINS, state, lot, at),
+      { pourMs: at, nowMs: at },
+      tables,
+    )!;
     expect(asIs.disc.diameterMm).toBeLessThan(atAim.disc.diameterMm);
     expect(asIs.firstSideS).toBeGreaterThan(atAim.firstSideS);
     const where = { formulaId: CAKES, stationId: GRIDDLE_ID, zoneId: 'A' };
@@ -226,7 +233,14 @@ describe('how a lot runs', () => {
     ];
     const state = stateOf(begunCold);
     const lot = lotOf(state, CREPES);
-    const { asIs, warmed } = pourEffects(PINS, state, lot, lotConsistency(PINS, state, lot, T0), T0, tables);
+    const { asIs, warmed } = pourEffects(
+      PINS,
+      state,
+      lot,
+      lotConsistency(PINS, state, lot, T0),
+      { pourMs: T0, nowMs: T0 },
+      tables,
+    )!;
     expect(asIs.batterC).toBeLessThan(6);
     expect(warmed.batterC).toBe(22);
     expect(asIs.firstSideS).toBeGreaterThan(warmed.firstSideS);

@@ -98,7 +98,7 @@ describe('how it will cook', () => {
     ['cakes', CAKES],
     ['crepes', CREPES],
   ])('%s: eight moments in order, the last two turned, darker below as it goes', (_name, formulaId) => {
-    const strip = cookStrip(PINS, stateOf(begun()), formulaId, T0, tables)!;
+    const strip = cookStrip(PINS, stateOf(begun()), formulaId, { pourMs: T0, nowMs: T0 }, tables)!;
     expect(strip.moments.map(({ flipped }) => flipped)).toEqual([...Array(6).fill(false), true, true]);
     const times = strip.moments.map(({ atS }) => atS);
     expect([...times].sort((a, b) => a - b)).toEqual(times);
@@ -109,7 +109,7 @@ describe('how it will cook', () => {
   });
 
   it('of a formula that is not in the brief there is none', () => {
-    expect(cookStrip(PINS, stateOf([]), CAKES, T0, tables)).toBeNull();
+    expect(cookStrip(PINS, stateOf([]), CAKES, { pourMs: T0, nowMs: T0 }, tables)).toBeNull();
   });
 });
 

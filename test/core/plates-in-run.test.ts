@@ -300,6 +300,7 @@ describe('fat on the plate', () => {
 });
 
 describe('portions and places', () => {
+  const NOW = { pourMs: T0, nowMs: T0 };
   it('places laid by hand are where pours go, until the pour outgrows them or they are given back', () => {
     const laid = [
       { id: 'A1', xMm: 100, yMm: 100 },
@@ -336,7 +337,7 @@ describe('portions and places', () => {
   it('a mould makes the disc as wide as itself; without it the pour runs as before', () => {
     const ring = event('portion-set', { formulaId: CAKES, volumeMl: 75, mouldMm: 90 });
     const steps = (events: StoredEvent[]) =>
-      portionSteps(PINS, stateOf([event('brief-set', BRIEF), ...events]), CAKES, [{ volumeMl: 75 }], T0, tables)[0]!;
+      portionSteps(PINS, stateOf([event('brief-set', BRIEF), ...events]), CAKES, [{ volumeMl: 75 }], NOW, tables)[0]!;
     expect(steps([ring]).disc.diameterMm).toBe(90);
     expect(steps([ring]).disc.thicknessMm).toBeCloseTo(75_000 / ((Math.PI * 90 ** 2) / 4), 6);
     const out = event('portion-set', { formulaId: CAKES, volumeMl: 75, mouldMm: null });
@@ -350,7 +351,7 @@ describe('portions and places', () => {
       state,
       CAKES,
       [{ volumeMl: 45, spreadMl: 5 }, { volumeMl: 110 }],
-      T0,
+      NOW,
       tables,
     );
     expect(large!.disc.diameterMm).toBeGreaterThan(small!.disc.diameterMm);
@@ -359,7 +360,7 @@ describe('portions and places', () => {
     expect(large!.pieces!).toBeLessThan(small!.pieces!);
     expect(small!.spread!.diameterMm).toBeGreaterThan(1);
     expect(large!.spread).toBeNull();
-    const tooLarge = portionSteps(PINS, state, CREPES, [{ volumeMl: 60 }], T0, tables);
+    const tooLarge = portionSteps(PINS, state, CREPES, [{ volumeMl: 60 }], NOW, tables);
     expect(tooLarge[0]!.atOnce).toBe([PAN_ONE, PAN_TWO].length);
   });
 

@@ -1,7 +1,11 @@
-import { appearanceAt, cuesBy, pieceAt, type Appearance, type Cue } from '#core/piece';
+import { paceOf } from '#core/adapt';
+import { appearanceAt, cuesBy, isServedPale, pieceAt, servedLift, type Appearance, type Cue } from '#core/piece';
 import type { Pins, RunState } from '#core/run';
-import { firstZoneOf, formulaOf } from './batter-run.ts';
+import { liftPinned } from './aim.ts';
+import { firstZoneOf } from './batter-run.ts';
+import { firstSideOn, pourHeat, type PourMoment } from './first-side.ts';
 import { tableFor, type TableCache } from './tables.ts';
+import { believedC } from './zone-belief.ts';
 
 /** One moment of a piece to come. */
 export interface CookMoment {
@@ -17,6 +21,8 @@ export interface CookStrip {
   readonly surfaceC: number;
   readonly flipS: number;
   readonly liftS: number;
+  /** Its second face is still pale when it is done inside: heat does not colour it in that time. */
+  readonly servedPale: boolean;
   readonly moments: readonly CookMoment[];
 }
 
@@ -24,20 +30,23 @@ export interface CookStrip {
 const FIRST = [0, 0.25, 0.45, 0.65, 0.85, 1];
 const SECOND = [0.5, 1];
 
-/** How a formula's next piece will look at eight moments at the surface wanted, on its first station. */
+/** How a formula's next piece will look at eight moments, poured at a moment on the first zone of its first station. */
 export function cookStrip(
   pins: Pins,
   state: RunState,
   formulaId: string,
-  nowMs: number,
+  at: PourMoment,
   tables: TableCache,
 ): CookStrip | null {
   const where = firstZoneOf(pins, state, formulaId);
-  if (!where) return null;
-  const table = tableFor(pins, state, where, tables, nowMs);
-  const surfaceC = formulaOf(pins, formulaId).heat.targetC;
-  const timeline = pieceAt(table, surfaceC);
-  const [flipS, liftS] = [timeline.flip.bestS, timeline.lift.bestS];
+  const heat = where && pourHeat(pins, state, where, at, tables);
+  if (!heat) return null;
+  const table = tableFor(pins, state, where, tables, at.pourMs);
+  const { bestS: flipS, surfaceC } = firstSideOn(heat, table);
+  const timeline = pieceAt(table, believedC(heat.expected, heat.known), paceOf(heat.known));
+  const served = servedLift(timeline.lift, timeline.appearances, flipS);
+  const pinnedS = state.secondSideS.get(formulaId);
+  const liftS = (pinnedS === undefined ? served : liftPinned(served, pinnedS)).bestS;
   const moment = (atS: number, flipped: boolean): CookMoment => ({
     atS,
     flipped,
@@ -45,7 +54,7 @@ export function cookStrip(
     cue: cuesBy(timeline, Math.min(atS, flipS)).at(-1) ?? null,
   });
   return {
-    ...{ surfaceC, flipS, liftS },
+    ...{ surfaceC, flipS, liftS, servedPale: isServedPale(timeline.appearances, liftS) },
     moments: [
       ...FIRST.map((share) => moment(share * flipS, false)),
       ...SECOND.map((share) => moment(flipS + share * liftS, true)),

@@ -4,6 +4,7 @@ export {
   briefPanfuls,
   discInRun,
   discOn,
+  firstZoneOf,
   formulaOf,
   lotFor,
   placesIn,
@@ -56,3 +57,4 @@ export { COOKED_FAULTS, asCooked, cookedPiece, liftedOf, type CookedFault, type 
 export { looksBeneath, type LookBeneath } from './looks-beneath.ts';
 export { fruitEffects, type FruitEffects } from './fruit-effects.ts';
 export { cookStrip, type CookMoment, type CookStrip } from './cook-strip.ts';
+export { nextFirstSide, pourMoment, type FirstSide, type PourMoment } from './first-side.ts';

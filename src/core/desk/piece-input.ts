@@ -26,11 +26,9 @@ export function pieceInput(pins: Pins, state: RunState, ref: PourRef, pouredAtMs
   const doses = ref.doses ?? lot?.doses.filter((dose) => dose.atMs <= pouredAtMs).length;
   const of = { formulaId: ref.formulaId, station, lot, volumeMl: ref.volumeMl };
   const disc = discFrom(pins, state, of, pouredAtMs, doses);
-  const step = familyOf(body.type) === 'thin' ? THIN_STEP_MM : DISC_STEP_MM;
   return {
     batter: batterProperties(lotAmounts(pins, state, ref.formulaId, lot && withDoses(lot, doses!)), body.type, larder),
-    thicknessMm: roundTo(disc.thicknessMm, step),
-    batterC: roundTo(lot ? lotTemperature(pins, body, lot, pouredAtMs) : pins.roomC, BATTER_STEP_C),
+    ...toldApart(body, disc.thicknessMm, lot ? lotTemperature(pins, body, lot, pouredAtMs) : pins.roomC),
     plate: plateContact(station, ref.zoneId, body.heat.targetC),
     ambientC: pins.roomC,
     pressurePa: pins.pressurePa,
@@ -73,6 +71,16 @@ export interface PourRef {
 const DISC_STEP_MM = 0.25;
 const THIN_STEP_MM = 0.05;
 const BATTER_STEP_C = 2;
+
+/** A thickness and a warmth by the steps that can be told apart, so that pieces of one batter share a table. */
+export function toldApart(
+  { type }: Pick<FormulaBody, 'type'>,
+  thicknessMm: number,
+  batterC: number,
+): Pick<PieceInput, 'thicknessMm' | 'batterC'> {
+  const step = familyOf(type) === 'thin' ? THIN_STEP_MM : DISC_STEP_MM;
+  return { thicknessMm: roundTo(thicknessMm, step), batterC: roundTo(batterC, BATTER_STEP_C) };
+}
 
 function roundTo(value: number, step: number): number {
   return Math.round(value / step) * step;

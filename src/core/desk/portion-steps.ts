@@ -1,8 +1,8 @@
 import { wholePieces } from '#core/formula';
-import { timelineAt } from '#core/piece';
 import type { Disc } from '#core/pour';
 import type { Pins, RunState } from '#core/run';
-import { briefPanfuls, formulaOf, lotFor, placesIn, stationOf } from './batter-run.ts';
+import { briefPanfuls, lotFor, placesIn, stationOf } from './batter-run.ts';
+import { firstSideOn, pourHeat, type PourMoment } from './first-side.ts';
 import { tableOf, type TableCache } from './tables.ts';
 import { pieceInput } from './piece-input.ts';
 import { discNow } from './wished-pour.ts';
@@ -17,7 +17,7 @@ export interface PortionStep {
   readonly panfuls: number;
   /** Pieces that the lot as it was sized for the pour in use gives. */
   readonly pieces: number | null;
-  /** Best first side at the formula's surface, s; null where it would not fit a plate. */
+  /** First side on its first zone, s; null where it would not fit a plate. */
   readonly firstSideS: number | null;
   /** How far disc and first side differ when pours differ by their tool's spread: mm and s. */
   readonly spread: { readonly diameterMm: number; readonly firstSideS: number } | null;
@@ -33,28 +33,29 @@ export function portionSteps(
   state: RunState,
   formulaId: string,
   sizes: readonly { readonly volumeMl: number; readonly spreadMl?: number | null }[],
-  nowMs: number,
+  at: PourMoment,
   tables: TableCache,
 ): PortionStep[] {
   const item = state.brief?.items.find((candidate) => candidate.formulaId === formulaId);
   if (!item) return [];
   const stationId = item.stationIds[0]!;
-  const body = formulaOf(pins, formulaId);
   const lotMl = lotFor(pins, state, formulaId)?.volumeMl ?? null;
-  const at = (volumeMl: number) => {
+  const where = { formulaId, stationId, zoneId: stationOf(pins, stationId).zones[0]!.id };
+  const heat = pourHeat(pins, state, where, at, tables);
+  const of = (volumeMl: number) => {
     const as: RunState = { ...state, portionMl: new Map(state.portionMl).set(formulaId, volumeMl) };
-    const ref = { formulaId, stationId, zoneId: stationOf(pins, stationId).zones[0]!.id, volumeMl };
     return {
       as,
-      disc: discNow(pins, state, formulaId, stationId, nowMs, volumeMl),
-      firstSideS: () => timelineAt(tableOf(pieceInput(pins, state, ref, nowMs), tables), body.heat.targetC).flip.bestS,
+      disc: discNow(pins, state, formulaId, stationId, at.nowMs, volumeMl),
+      firstSideS: () =>
+        firstSideOn(heat!, tableOf(pieceInput(pins, state, { ...where, volumeMl }, at.pourMs), tables)).bestS,
     };
   };
   return sizes.map(({ volumeMl, spreadMl }) => {
-    const { as, disc, firstSideS } = at(volumeMl);
+    const { as, disc, firstSideS } = of(volumeMl);
     const atOnce = item.stationIds.reduce((sum, id) => sum + placesIn(pins, as, formulaId, id).length, 0);
-    const more = spreadMl ? at(volumeMl + spreadMl) : undefined;
-    const bestS = atOnce > 0 ? firstSideS() : null;
+    const more = spreadMl ? of(volumeMl + spreadMl) : undefined;
+    const bestS = atOnce > 0 && heat ? firstSideS() : null;
     return {
       ...{ volumeMl, disc, atOnce, firstSideS: bestS },
       panfuls: Math.ceil(item.pieces / briefPanfuls(pins, as, item).size),

@@ -1,11 +1,11 @@
 import { aimOf, filmCover, type Estimate } from '#core/consistency';
 import { familyOf } from '#core/formula';
-import { timelineAt } from '#core/piece';
 import type { Disc } from '#core/pour';
 import { larderOf, type Lot, type Pins, type RunState } from '#core/run';
-import { discOn, formulaOf, portionMl, stationOf } from './batter-run.ts';
+import { discOn, firstZoneOf, formulaOf, portionMl, stationOf } from './batter-run.ts';
+import { firstSideOn, pourHeat, type PourMoment } from './first-side.ts';
 import { tableOf, type TableCache } from './tables.ts';
-import { pieceInput } from './piece-input.ts';
+import { pieceInput, toldApart } from './piece-input.ts';
 import { lotTemperature } from './lot-rest.ts';
 
 /** What a pour of a lot becomes at a consistency and warmth, on the first plate of its formula. */
@@ -25,7 +25,8 @@ export interface PourEffects {
 }
 
 /**
- * Disc, film and first side before anything is poured. Costs up to three tables (about a quarter second each).
+ * Disc, film and first side before anything is poured. Costs up to three tables (about a quarter second each). Nothing when no
+ * plate of the run takes the batter.
  * @param atPour how the lot will run when it is poured
  */
 export function pourEffects(
@@ -33,20 +34,17 @@ export function pourEffects(
   state: RunState,
   lot: Lot,
   atPour: Estimate,
-  pourMs: number,
+  when: PourMoment,
   tables: TableCache,
-): PourEffects {
+): PourEffects | null {
   const { formulaId } = lot;
   const body = formulaOf(pins, formulaId);
-  const stationId = state.brief?.items.find((item) => item.formulaId === formulaId)?.stationIds[0];
-  const station = stationOf(pins, stationId ?? pins.stations[0]!.id);
-  const ref = {
-    formulaId,
-    stationId: stationId ?? pins.stations[0]!.id,
-    zoneId: station.zones[0]!.id,
-    lot: lot.number,
-  };
-  const base = pieceInput(pins, state, ref, pourMs);
+  const where = firstZoneOf(pins, state, formulaId);
+  const heat = where && pourHeat(pins, state, where, when, tables);
+  if (!heat) return null;
+  const { pourMs } = when;
+  const station = stationOf(pins, where.stationId);
+  const base = pieceInput(pins, state, { ...where, lot: lot.number }, pourMs);
   const volumeMl = portionMl(pins, state, formulaId);
   const thin = familyOf(body.type) === 'thin';
   const effect = (value: number, batterC: number): PourEffect => {
@@ -55,8 +53,11 @@ export function pourEffects(
     const cover = thin ? filmCover(value) : null;
     // what does not cover the pan lies thicker where it is
     const thicknessMm = disc.thicknessMm / (cover ?? 1);
-    const timeline = timelineAt(tableOf({ ...base, thicknessMm, batterC }, tables), body.heat.targetC);
-    return { disc: { ...disc, thicknessMm }, cover, batterC, firstSideS: timeline.flip.bestS };
+    const { bestS: firstSideS } = firstSideOn(
+      heat,
+      tableOf({ ...base, ...toldApart(body, thicknessMm, batterC) }, tables),
+    );
+    return { disc: { ...disc, thicknessMm }, cover, batterC, firstSideS };
   };
   const coldC = lotTemperature(pins, body, lot, pourMs);
   return {

@@ -23,6 +23,7 @@ import {
 } from '#core/plate';
 import { larderOf, zoneKey, type Piece, type Pins, type RunState, type ZoneState } from '#core/run';
 import { onceFor, type Memory } from './once.ts';
+import { isDone } from './zone-use.ts';
 import { discInRun, formulaOf, placesIn, stationOf } from './batter-run.ts';
 
 /** Heat a gram of batter takes while it cooks, J: warming by 75 K, and the steam that leaves: a tenth of a cake, a third of a film. From the piece model. */
@@ -190,7 +191,7 @@ function historyOf(pins: Pins, state: RunState, stationId: string, startMs: numb
     const endMs = fromMs[index + 1] ?? Math.max(untilMs + AHEAD_MS, startMs + 60_000);
     const under = station.zones.map((pinned, z) => {
       const swap = zones[z]?.swaps.findLast((each) => each.atMs <= atMs);
-      const turns = (zones[z]?.turns ?? [])
+      const turns = [...(zones[z]?.turns ?? []), ...litAgain(state, zones[z], untilMs)]
         .filter((turn) => turn.atMs >= (swap?.atMs ?? -Infinity))
         .map((turn) => ({ atS: seconds(turn.atMs), mark: turn.mark }));
       return { swap, turns, zone: swap ? { ...swap.burner, id: pinned.id } : pinned };
@@ -218,6 +219,22 @@ function historyOf(pins: Pins, state: RunState, stationId: string, startMs: numb
     stretches,
     records: () => (records ??= recordsOn(pins, stationId, recorded, foodsOn(pins, state, stationId, startMs))),
   };
+}
+
+/** A plate that was taken off its heat and is poured on is put back so long after, ms; until a tap says when. Assumed. */
+const LIT_AGAIN_MS = 15_000;
+
+/** What is still to come of a zone that stands off its heat under food: it is lit as it was before. */
+function litAgain(state: RunState, zone: ZoneState | undefined, untilMs: number): { atMs: number; mark: number }[] {
+  const last = zone?.turns.at(-1);
+  if (!zone || !last || last.mark > 0 || isDone(state, zone.stationId, zone.zoneId)) return [];
+  const lying = [...state.onPlate.values()]
+    .map((id) => state.pieces.get(id)!)
+    .filter(({ stationId, zoneId }) => stationId === zone.stationId && zoneId === zone.zoneId);
+  const mark = zone.turns.findLast((turn) => turn.mark > 0)?.mark;
+  if (lying.length === 0 || mark === undefined) return [];
+  const firstMs = Math.min(...lying.map(({ pouredAtMs }) => pouredAtMs));
+  return [{ atMs: Math.max(last.atMs, firstMs + LIT_AGAIN_MS, untilMs - ASKED_EVERY_MS), mark }];
 }
 
 /** A plate's records, going on from the last ones of the same plate. */

@@ -1,4 +1,4 @@
-import { flipSpreadS, paceOf } from '#core/adapt';
+import { paceOf } from '#core/adapt';
 import { familyOf, pouredDensityGPerMl, type FormulaBody } from '#core/formula';
 import { flipBestAt, hottestWithWindowC, timelineAt, type PieceTimeline, type TimelineTable } from '#core/piece';
 import { besideZoneC, hottestSpot, type HeatLimits, type SpotOnPlate, type StationBody } from '#core/plate';
@@ -74,7 +74,6 @@ export interface ZoneForecast extends ZoneHeat {
   readonly next: PieceTimeline;
   /** The same at the surface wanted, for planning before the plate is hot. */
   readonly atTarget: PieceTimeline;
-  readonly nextFlipSpreadS: number;
 }
 
 /** A zone as it stands for a formula, what it would do to the next piece, and what to do about it. */
@@ -198,7 +197,6 @@ export function zoneForecast(
     goodAtTarget: besideC.filter((offC) => targetC + offC <= (hottestWithWindowC(table, pace) ?? 0)).length,
     next: timelineAt(table, heat.surfaceC, pace),
     atTarget: timelineAt(table, targetC, pace),
-    nextFlipSpreadS: flipSpreadS(known, table, expected),
   };
 }
 

@@ -8,6 +8,7 @@ import {
   fruitEffects,
   lotConsistency,
   lotFor,
+  nextFirstSide,
   planRun,
   pourEffects,
   remedyFor,
@@ -16,8 +17,10 @@ import {
   type AssumedDeed,
   type CookStrip,
   type CookedPiece,
+  type FirstSide,
   type Forecast,
   type PourEffects,
+  type PourMoment,
   type Remedy,
   type RunPlan,
   type TableCache,
@@ -88,10 +91,10 @@ const desk = {
   },
 
   /** What a pour of a mixed lot becomes when it is poured at a moment. */
-  effects(pins: Pins, state: RunState, key: string, pourMs: number): PourEffects | null {
+  effects(pins: Pins, state: RunState, key: string, at: PourMoment): PourEffects | null {
     const lot = state.lots.get(key);
     if (!lot || lot.mixedAtMs === null) return null;
-    return pourEffects(pins, state, lot, lotConsistency(pins, state, lot, pourMs), pourMs, tables);
+    return pourEffects(pins, state, lot, lotConsistency(pins, state, lot, at.pourMs), at, tables);
   },
 
   /** How each piece of a formula came off; `rehearsalSeed` gives what really happened. */
@@ -107,8 +110,18 @@ const desk = {
   },
 
   /** How a formula's next piece will look on the way. */
-  strip(pins: Pins, state: RunState, formulaId: string, nowMs: number): CookStrip | null {
-    return cookStrip(pins, state, formulaId, nowMs, tables);
+  strip(pins: Pins, state: RunState, formulaId: string, at: PourMoment): CookStrip | null {
+    return cookStrip(pins, state, formulaId, at, tables);
+  },
+
+  /** The first side of a formula's next piece on a zone. */
+  firstSide(
+    pins: Pins,
+    state: RunState,
+    pour: { readonly formulaId: string; readonly stationId: string; readonly zoneId: string },
+    at: PourMoment,
+  ): FirstSide | null {
+    return nextFirstSide(pins, state, pour, at, tables);
   },
 
   /** What so many berries do to the first side. */

@@ -8,6 +8,7 @@ import {
   type Lighting,
   type PlateMap,
   type PortionStep,
+  type PourMoment,
   type StationFigures,
   type TableCache,
 } from '#core/desk';
@@ -39,9 +40,9 @@ export const plateAnswers = (tables: TableCache) => ({
     state: RunState,
     formulaId: string,
     sizes: readonly { readonly volumeMl: number; readonly spreadMl?: number | null }[],
-    nowMs: number,
+    at: PourMoment,
   ): PortionStep[] {
-    return portionSteps(pins, state, formulaId, sizes, nowMs, tables);
+    return portionSteps(pins, state, formulaId, sizes, at, tables);
   },
 
   places(...asked: Parameters<typeof wishedPlaces>): Place[] {

@@ -13,6 +13,7 @@ import PaperCard from '../../parts/PaperCard.vue';
 import { useRun } from '../../stores/run.ts';
 import { t } from '../../words/index.ts';
 import { isFormControl } from '../keys.ts';
+import { useFirstSide } from '../use-first-side.ts';
 import AssumedCard from './AssumedCard.vue';
 import BatterAtHand from './BatterAtHand.vue';
 import CueLadder from './CueLadder.vue';
@@ -60,6 +61,13 @@ const alone = computed(
         stationId === next.value!.stationId && zoneId === next.value!.zoneId && formulaId === next.value!.formulaId,
     )?.unproven === true,
 );
+/** How long a piece poured now would lie on its first side. */
+const pour = computed(() => {
+  if (next.value?.verb !== 'pour') return null;
+  const { formulaId, stationId, zoneId } = next.value;
+  return { formulaId, stationId, zoneId };
+});
+const first = useFirstSide(pour);
 /** Sooner than this before a pour fat would burn on the plate. Common practice, no source. */
 const FAT_AHEAD_MS = 120_000;
 /** The fat-on guard: says what belongs on the zone, with its name, until it is on or the cook pours without; or that it would burn there. */
@@ -154,6 +162,7 @@ useTone(
           :hand="next"
           :not-ready="notReady"
           :fat="fat"
+          :first-s="pour && first ? first.bestS : null"
           :alone="alone"
           class="min-h-60 md:min-h-72"
           @done="done"

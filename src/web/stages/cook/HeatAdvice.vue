@@ -3,7 +3,7 @@ import { computed } from 'vue';
 import { RouterLink } from 'vue-router';
 import { formulaOf, lookAsked, type ZoneForecast } from '#core/desk';
 import BigButton from '../../parts/BigButton.vue';
-import { number, temperature, temperatureSpread } from '../../parts/format.ts';
+import { temperature, temperatureSpread } from '../../parts/format.ts';
 import PaperCard from '../../parts/PaperCard.vue';
 import { useRun } from '../../stores/run.ts';
 import { t } from '../../words/index.ts';
@@ -39,14 +39,11 @@ const cooler = computed(() => {
 });
 const gain = computed(() =>
   step.value?.why === 'correct' && zone.value
-    ? [
-        t('advice.first', { s: number(zone.value.next.flip.bestS), target: temperature(zone.value.targetC) }),
-        t('advice.gain', {
-          s: number(zone.value.atTarget.flip.bestS),
-          good: zone.value.goodAtTarget,
-          n: zone.value.places.length,
-        }),
-      ].join(' ')
+    ? t('advice.gain', {
+        target: temperature(zone.value.targetC),
+        good: zone.value.goodAtTarget,
+        n: zone.value.places.length,
+      })
     : null,
 );
 /** Before a plate that nobody has read is poured on: one look, where its heat is known least. */

@@ -2,7 +2,7 @@
 import { computed } from 'vue';
 import { asAssumed, formulaOf, stationOf, type Hand } from '#core/desk';
 import BigButton from '../../parts/BigButton.vue';
-import { clock, stretch } from '../../parts/format.ts';
+import { clock, number, stretch } from '../../parts/format.ts';
 import { useRun } from '../../stores/run.ts';
 import { t } from '../../words/index.ts';
 
@@ -12,6 +12,8 @@ const props = defineProps<{
   notReady: 'notMixed' | 'tooCool' | 'tooHot' | null;
   /** It is poured alone, on a plate that nobody has read. */
   alone: boolean;
+  /** How long a piece poured now would lie on its first side, s. */
+  firstS: number | null;
   /** The fat that belongs on the plate before this pour, or that it would burn there; pouring all the same is the cook's to decide. */
   fat: { readonly words: string; readonly put: boolean } | null;
 }>();
@@ -98,6 +100,9 @@ const allOff = computed(
         />
         <div class="absolute -inset-y-1 w-1.5 -translate-x-1/2 rounded bg-white" :style="{ left: `${bar.now}%` }" />
       </div>
+      <p v-if="hand.verb === 'pour' && firstS !== null" data-testid="first-side">
+        {{ t('hand.firstSide', { s: number(firstS) }) }}
+      </p>
       <p v-if="sign" class="text-lg" data-testid="sign">{{ sign }}</p>
       <p v-if="notReady && !bar" class="my-2 rounded-control bg-white/15 px-3 py-1.5">
         {{ t(`hand.notReady.${notReady}`) }}

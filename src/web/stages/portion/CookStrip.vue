@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { computed, shallowRef, toRaw, watch } from 'vue';
+import { computed, shallowRef, toRaw, toRef, watch } from 'vue';
 import { formulaOf, type CookStrip } from '#core/desk';
 import { familyOf } from '#core/formula';
 import { browningWord, pictureOf, underWord } from '#core/piece';
@@ -10,18 +10,24 @@ import PieceFace from '../../parts/PieceFace.vue';
 import { useRun } from '../../stores/run.ts';
 import { desk } from '../../workers/desk.ts';
 import { t } from '../../words/index.ts';
+import { usePourMoment } from '../use-first-side.ts';
 
 /** How a piece will look on the way, above and below, at the surface wanted. */
 const props = defineProps<{ formulaId: string; diameterMm: number; volumeMl: number }>();
 const store = useRun();
+const moment = usePourMoment(toRef(props, 'formulaId'));
 const strip = shallowRef<CookStrip | null>(null);
 let asked = 0;
 watch(
-  () => [props.formulaId, props.volumeMl, props.diameterMm, store.run?.id] as const,
-  async ([formulaId]) => {
+  () =>
+    [
+      ...[props.formulaId, props.volumeMl, props.diameterMm, store.run?.id],
+      ...[moment.value.pourMs, store.state?.eventCount],
+    ] as const,
+  async () => {
     const turn = ++asked;
     if (!store.run || !store.state) return;
-    const answer = await desk().strip(toRaw(store.run.pins), toRaw(store.state), formulaId, store.nowMs);
+    const answer = await desk().strip(toRaw(store.run.pins), toRaw(store.state), props.formulaId, moment.value);
     if (turn === asked) strip.value = answer;
   },
   { immediate: true },
@@ -63,6 +69,9 @@ const box = computed(
           lift: stretch(strip.liftS),
         })
       }}
+      <span v-if="strip.servedPale" class="font-semibold text-ember" data-testid="served-pale">{{
+        t('portionMore.stripPale')
+      }}</span>
     </p>
     <ol class="grid grid-cols-4 gap-x-3 gap-y-4 lg:grid-cols-8">
       <li v-for="moment in moments" :key="moment.atS" class="flex flex-col items-center text-center">

@@ -18,6 +18,7 @@ import MouldField from './MouldField.vue';
 import OwnLadles from './OwnLadles.vue';
 import SizesTable from './SizesTable.vue';
 import WishedPour from './WishedPour.vue';
+import { useFirstSide, useFirstZone } from '../use-first-side.ts';
 import { useTools } from './use-tools.ts';
 
 const store = useRun();
@@ -46,7 +47,8 @@ const promised = computed(() => discInRun(store.run!.pins, store.state!, formula
 const runsOn = computed(() => first.value.diameterMm - promised.value.diameterMm);
 /** Less is within a pour's own spread, mm; more than the room between pieces makes them run together. */
 const SAME_MM = 3;
-const next = computed(() => store.outlook?.forecast.zones.find((zone) => zone.formulaId === formulaId.value)?.atTarget);
+const zone = useFirstZone(formulaId);
+const next = useFirstSide(zone);
 const fits = computed(() =>
   item.value.stationIds.reduce(
     (sum, id) => sum + placesIn(store.run!.pins, store.state!, formulaId.value, id).length,
@@ -161,13 +163,14 @@ const isIn = (ml: number) => Math.abs(ml - volumeMl.value) < 0.5;
               <dd class="figure text-3xl">{{ pours ?? '–' }}</dd>
             </div>
           </dl>
-          <p v-if="next" class="mt-3 text-soft">
+          <p v-if="next && zone" class="mt-3 text-soft" data-testid="first-side">
             {{
-              t('portion.firstSide', {
-                s: number(next.flip.bestS),
-                low: number(next.flip.earliestS),
-                high: number(next.flip.latestS),
-                target: temperature(body.heat.targetC),
+              t(next.asItIs ? 'portion.firstSide.now' : 'portion.firstSide.wanted', {
+                s: number(next.bestS),
+                low: number(next.earliestS),
+                high: number(next.latestS),
+                zone: zone.zoneId,
+                surface: temperature(next.surfaceC),
               })
             }}
           </p>

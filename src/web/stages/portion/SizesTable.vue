@@ -1,11 +1,12 @@
 <script setup lang="ts">
-import { computed, shallowRef, toRaw, watch } from 'vue';
+import { computed, shallowRef, toRaw, toRef, watch } from 'vue';
 import type { PortionStep } from '#core/desk';
 import { millilitres, number } from '../../parts/format.ts';
 import PaperCard from '../../parts/PaperCard.vue';
 import { useRun } from '../../stores/run.ts';
 import { desk } from '../../workers/desk.ts';
 import { t } from '../../words/index.ts';
+import { usePourMoment } from '../use-first-side.ts';
 import type { Tool } from './use-tools.ts';
 
 /** The next sizes down and up side by side: what each makes of disc, time, panfuls and pieces. */
@@ -23,16 +24,17 @@ const sizes = computed(() => {
   const own = props.tools.find(({ volumeMl }) => Math.abs(volumeMl / props.volumeMl - 1) <= SAME);
   return [...below, { name: own?.name ?? '', volumeMl: props.volumeMl, spreadMl: own?.spreadMl ?? null }, ...above];
 });
+const moment = usePourMoment(toRef(props, 'formulaId'));
 const steps = shallowRef<readonly PortionStep[]>([]);
 let asked = 0;
 watch(
-  [sizes, () => props.formulaId, () => store.run?.id],
+  [sizes, () => props.formulaId, () => store.run?.id, () => moment.value.pourMs, () => store.state?.eventCount],
   async () => {
     const { run, state } = store;
     if (!run || !state) return;
     const turn = ++asked;
     const wanted = sizes.value.map(({ volumeMl, spreadMl }) => ({ volumeMl, spreadMl }));
-    const answer = await desk().steps(toRaw(run.pins), toRaw(state), props.formulaId, wanted, store.nowMs);
+    const answer = await desk().steps(toRaw(run.pins), toRaw(state), props.formulaId, wanted, moment.value);
     if (turn === asked) steps.value = answer;
   },
   { immediate: true },

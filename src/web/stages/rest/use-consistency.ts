@@ -32,7 +32,7 @@ export function useConsistency(lot: Ref<Lot>, firstPourMs: Ref<number | null>) {
       asked.value = key;
       const { formulaId, number: n } = lot.value;
       const answer = await desk()
-        .effects(store.run!.pins, store.state!, lotKey(formulaId, n), pourMs.value)
+        .effects(store.run!.pins, store.state!, lotKey(formulaId, n), { pourMs: pourMs.value, nowMs: store.nowMs })
         .catch(() => null);
       if (asked.value === key) effects.value = answer;
     },

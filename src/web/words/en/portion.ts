@@ -72,6 +72,7 @@ export const portion = {
     strip: 'How it will cook',
     stripLead:
       'On a plate at {surface}: flip after {flip}, lift {lift} later. Above what you see, below what is beneath.',
+    stripPale: 'Beneath it is done before it colours: a little hotter, or some seconds more, and it browns.',
     stripPoured: 'poured',
     stripWet: 'wet, nothing yet',
     stripTurned: 'turned',

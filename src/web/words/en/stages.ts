@@ -159,7 +159,10 @@ export const stages = {
     thick: 'Thick',
     atOnce: 'At once',
     fromLot: 'From the lot',
-    firstSide: 'First side about {s} s, good from {low} to {high} s, on a plate at {target}.',
+    firstSide: {
+      wanted: 'First side about {s} s, good from {low} to {high} s, on {zone} at {surface}.',
+      now: 'First side about {s} s, good from {low} to {high} s, on {zone} as it is now, about {surface}.',
+    },
     noRoom: 'This does not fit on the plate. Pour less.',
     layout: 'No room on {name} | {n} place on {name} | {n} places on {name}, {gap} cm between them',
   },

@@ -19,6 +19,7 @@ export const stove = {
   },
   hand: {
     next: 'next hand',
+    firstSide: 'First side about {s} s.',
     then: 'then',
     now: 'now',
     left: '{time} left',
@@ -193,14 +194,13 @@ export const stove = {
     alone: 'One piece alone first: nobody has read this plate.',
   },
   advice: {
-    first: 'First side {s} s now. Wanted {target}.',
     turned: 'Turned {zone} to {mark}',
     turnedOff: 'Turned {zone} off',
     cooler: {
       batter: 'This batter browns fast here: {zone} does better at {target} than at {usual}.',
       unknown: 'Until its heat is known {zone} is held at {target}, not {usual}: too cool spoils nothing.',
     },
-    gain: 'Then a first side takes {s} s, and {good} of {n} places have a good moment.',
+    gain: 'At {target} {good} of {n} places have a good moment.',
     toHeat: 'To the heat',
     read: 'Point the thermometer at {place} before you pour: its heat is only known to ± {sd}°.',
     highest: 'The dial of {zone} gives no more: pour fewer at a time, or use a stronger burner.',

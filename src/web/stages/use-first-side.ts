@@ -1,0 +1,55 @@
+import { computed, shallowRef, toRaw, watch, type Ref } from 'vue';
+import { firstZoneOf, pourMoment, type FirstSide } from '#core/desk';
+import { useRun } from '../stores/run.ts';
+import { desk } from '../workers/desk.ts';
+
+/** A batter on a zone. */
+export interface PourOn {
+  readonly formulaId: string;
+  readonly stationId: string;
+  readonly zoneId: string;
+}
+
+/** What is asked of the desk's worker again when this has passed: plates warm, lots thicken, ms. */
+const ASKED_EVERY_MS = 30_000;
+
+/** When a formula's next piece is to be poured, as every stage has it; it moves with the plan, with taps and every half minute. */
+export function usePourMoment(formulaId: Ref<string>) {
+  const store = useRun();
+  const nowMs = computed(() => Math.floor(store.nowMs / ASKED_EVERY_MS) * ASKED_EVERY_MS);
+  return computed(() => pourMoment(store.state!, store.plan, formulaId.value, nowMs.value));
+}
+
+/** The zone on which a formula's first pour is planned. */
+export function useFirstZone(formulaId: Ref<string>) {
+  const store = useRun();
+  return computed(() => firstZoneOf(store.run!.pins, store.state!, formulaId.value) || null);
+}
+
+/** The first side of a formula's next piece on a zone: one figure for all stages. */
+export function useFirstSide(pour: Ref<PourOn | null>) {
+  const store = useRun();
+  const moment = usePourMoment(computed(() => pour.value?.formulaId ?? ''));
+  const first = shallowRef<FirstSide | null>(null);
+  let asked = 0;
+  watch(
+    () => [
+      pour.value?.formulaId,
+      pour.value?.stationId,
+      pour.value?.zoneId,
+      moment.value.pourMs,
+      store.state?.eventCount,
+    ],
+    async () => {
+      const turn = ++asked;
+      const { run, state } = store;
+      if (!run || !state || !pour.value) return void (first.value = null);
+      const answer = await desk()
+        .firstSide(toRaw(run.pins), toRaw(state), { ...pour.value }, moment.value)
+        .catch(() => null);
+      if (turn === asked) first.value = answer;
+    },
+    { immediate: true },
+  );
+  return first;
+}
