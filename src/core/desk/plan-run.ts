@@ -3,6 +3,7 @@ import { paceOf } from '#core/adapt';
 import { USUAL_PACE, pieceAt, servedLift, type Pace, type Window } from '#core/piece';
 import { familyOf, preparationsFor, type FormulaBody } from '#core/formula';
 import { larderOf, pinnedFormula, pinnedStation, zoneKey, type Pins, type RunState } from '#core/run';
+import { briefFaults, type BriefFault } from './brief-faults.ts';
 import { bodyInRun, formulaOf, placesIn, stationOf } from './batter-run.ts';
 import { sharesOf } from './lot-amounts.ts';
 import { liftLearned } from './second-side.ts';
@@ -19,6 +20,8 @@ export interface RunPlan extends MorningPlan {
   readonly preheat: Readonly<Record<string, PreheatPlan>>;
   /** Pieces a zone takes at once, by zone. */
   readonly capacity: Readonly<Record<string, number>>;
+  /** What the brief asks of its plates that cannot be. */
+  readonly faults: readonly BriefFault[];
 }
 
 /** A lift that the cook pinned, with as much room about it as it had. */
@@ -104,5 +107,6 @@ export function planRun(pins: Pins, state: RunState, nowMs: number, tables: Tabl
       },
     };
   });
-  return { ...planMorning(jobs, zones, brief.serviceAtMs, nowMs), preheat, capacity };
+  const plan = planMorning(jobs, zones, brief.serviceAtMs, nowMs);
+  return { ...plan, preheat, capacity, faults: briefFaults(pins, state, plan) };
 }

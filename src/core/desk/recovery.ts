@@ -1,10 +1,14 @@
+import { familyOf, type BatterType } from '#core/formula';
 import { plateTracks, trackAt, zoneThermal, type StationBody } from '#core/plate';
 import { markHolding } from './heat.ts';
 import { zoneOf } from './station-now.ts';
+import { COOKING_HEAT_J_PER_G, USUAL_COOK_S } from './surface-model.ts';
 
 /** How a zone answers a panful: how far it dips, and how long after the last lift it lacks heat. */
 export interface Recovery {
   readonly dipC: number;
+  /** It dips so far that what lies on it boils in place of browning. */
+  readonly tooMuch: boolean;
   /** Seconds after the panful is off until the zone is back; null when it is not within a quarter of an hour. */
   readonly backS: number | null;
 }
@@ -12,6 +16,8 @@ export interface Recovery {
 /** Back means this near to the wish, °C: less is no difference to a cook. Common practice, no source. */
 const BACK_WITHIN_C = 5;
 const LONGEST_S = 900;
+/** Below this a base boils and hardly browns, °C. Common practice, no source. */
+const BROWNS_FROM_C = 115;
 
 /**
  * A panful on a zone that holds its surface on its mark: the dip while it draws heat, and the time to come back once it
@@ -33,7 +39,7 @@ export function recoveryOf(
         dial: zone.dial,
         startC: hold.targetC,
         turns: [{ atS: 0, mark }],
-        loads: [{ fromS: 0, toS: panful.cookS, powerW: panful.powerW }],
+        loads: [{ fromS: 0, toS: panful.cookS, powerW: panful.powerW, atC: hold.targetC }],
       },
     ],
   });
@@ -41,5 +47,12 @@ export function recoveryOf(
   let backS: number | null = null;
   for (let s = 0; s <= LONGEST_S && backS === null; s += 5)
     if (trackAt(track!, panful.cookS + s) >= hold.targetC - BACK_WITHIN_C) backS = s;
-  return { dipC: Math.max(0, hold.targetC - lowestC), backS };
+  return { dipC: Math.max(0, hold.targetC - lowestC), tooMuch: lowestC < BROWNS_FROM_C, backS };
+}
+
+/** A panful as its zone feels it. */
+export function panfulLoad(type: BatterType, pieces: number, massG: number) {
+  const family = familyOf(type);
+  const cookS = USUAL_COOK_S[family];
+  return { cookS, powerW: (pieces * massG * COOKING_HEAT_J_PER_G[family]) / cookS };
 }

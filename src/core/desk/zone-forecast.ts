@@ -1,5 +1,5 @@
 import { paceOf } from '#core/adapt';
-import { familyOf, pouredDensityGPerMl, type FormulaBody } from '#core/formula';
+import { pouredDensityGPerMl } from '#core/formula';
 import { flipBestAt, hottestWithWindowC, timelineAt, type PieceTimeline, type TimelineTable } from '#core/piece';
 import { besideZoneC, hottestSpot, type HeatLimits, type SpotOnPlate, type StationBody } from '#core/plate';
 import { larderOf, pinnedStation, zoneKey, type Pins, type RunState } from '#core/run';
@@ -20,9 +20,9 @@ import {
   type ZoneHeat,
 } from './heat.ts';
 import { piecesLeft } from './next-hands.ts';
-import { recoveryOf, type Recovery } from './recovery.ts';
+import { panfulLoad, recoveryOf, type Recovery } from './recovery.ts';
 import { stationNow, zoneOf } from './station-now.ts';
-import { COOKING_HEAT_J_PER_G, USUAL_COOK_S, type SurfaceModel } from './surface-model.ts';
+import { type SurfaceModel } from './surface-model.ts';
 import { hottestWantedC, placeFitness, wantedSurfaceC, type PlaceFitness } from './wanted-surface.ts';
 import { atSpot, believedC, type ZoneBelief } from './zone-belief.ts';
 import { inUse, isDone, isWorked, lastClearMs, lyingFor, testLies } from './zone-use.ts';
@@ -187,7 +187,7 @@ export function zoneForecast(
       mayPass(station, heat, limits, hold, known.errorC),
     dialAtEnd: dialAtEnd(station, heat, targetC),
     pouringMark: heat.mark && workingMark !== heat.mark ? workingMark : null,
-    recovery: recoveryOf(station, zoneId, { ...hold, meanFoodW: panfulW }, panfulLoad(body, own.length, massG)),
+    recovery: recoveryOf(station, zoneId, { ...hold, meanFoodW: panfulW }, panfulLoad(body.type, own.length, massG)),
     alarm,
     places: places.map((there) => {
       const flipS = flipBestAt(table, there.surfaceC, pace);
@@ -273,10 +273,3 @@ const OVER_WISH_C = 8;
 
 /** Something has lain on the zone for so long that its plate should have come back, ms. Assumed. */
 const LYING_LONG_MS = 60_000;
-
-/** A panful as its zone feels it. */
-function panfulLoad(body: FormulaBody, pieces: number, massG: number) {
-  const family = familyOf(body.type);
-  const cookS = USUAL_COOK_S[family];
-  return { cookS, powerW: (pieces * massG * COOKING_HEAT_J_PER_G[family]) / cookS };
-}

@@ -1,4 +1,5 @@
 import type { PlateGrid } from './field.ts';
+import { WET_BASE_C } from './heat-balance.ts';
 
 const { ceil, exp, floor, hypot, log, max, min } = Math; // bound once: asked for at every cell of every step
 
@@ -23,7 +24,7 @@ export interface FoodOnPlate {
  * A wet base comes to the boil within some seconds, stays there, and dries into a crust as heat goes into it: sooner on a
  * hotter plate. °C, s and J/m², from the piece model.
  */
-const WET_BASE = { atC: 98, withinS: 8, driesWithJm2: 1.45e6 };
+const WET_BASE = { atC: WET_BASE_C, withinS: 8, driesWithJm2: 1.45e6 };
 
 /** What dries out draws less over the last of its water, as a share of it. Assumed. */
 const DRY_WITHIN = 0.3;

@@ -8,6 +8,9 @@ const { ceil, max } = Math; // bound once: asked for at every cell of every step
 
 export const STEFAN_BOLTZMANN = 5.670374419e-8; // W/m²K⁴, CODATA
 
+/** A wet base is near boiling: what it takes goes with what the plate is above that, °C. From the piece model. */
+export const WET_BASE_C = 98;
+
 /** A zone as one lump of metal. */
 export interface ZoneThermal {
   readonly areaM2: number;

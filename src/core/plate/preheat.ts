@@ -1,6 +1,6 @@
 import { markForTemperature, marksOf, roundedMark, setpointC, type Dial } from './dial.ts';
 import { markForShare, powerShare } from './dial-curve.ts';
-import { degreesPerLnGain, heated, lossW, steadyC, type ZoneThermal } from './heat-balance.ts';
+import { WET_BASE_C, degreesPerLnGain, heated, lossW, steadyC, type ZoneThermal } from './heat-balance.ts';
 
 /** Light, wait until it is there, turn to the mark it may wait on. */
 export interface PreheatPlan {
@@ -87,9 +87,6 @@ export interface FoodTaken {
   readonly foodW: number;
   readonly atC: number;
 }
-
-/** A wet base is near boiling: what it takes goes with what the plate is above that, °C. */
-const WET_BASE_C = 98;
 
 /** Where a zone settles on a mark under food, or empty, its burner off by `errorC` where it holds. */
 export function settlesAtC(

@@ -1,6 +1,6 @@
 import { setpointC, type Dial } from './dial.ts';
 import { powerShare } from './dial-curve.ts';
-import { degreesPerLnGain, lossW, type ZoneThermal } from './heat-balance.ts';
+import { WET_BASE_C, degreesPerLnGain, lossW, type ZoneThermal } from './heat-balance.ts';
 
 const { abs, ceil, exp, floor, log, max, min } = Math; // bound once: asked for at every cell of every step
 
@@ -14,6 +14,8 @@ export interface FoodLoad {
   readonly fromS: number;
   readonly toS: number;
   readonly powerW: number;
+  /** The surface at which it draws that, °C: less on a cooler plate, nothing where a wet base boils. Nothing said: always as much. */
+  readonly atC?: number;
 }
 
 /** A zone's temperature on an even grid of times. */
@@ -129,7 +131,7 @@ function temperatures(
     const tempC = new Float64Array(count);
     tempC[0] = startC + (z === nudgedZone ? nudge.startC : 0);
     return {
-      ...{ zone, dial, foodW: drawn(loads, startS, count), tempC, turn: 0, mark: 0, powerW: 0 },
+      ...{ zone, dial, food: drawn(loads, startS, count), tempC, turn: 0, mark: 0, powerW: 0 },
       turns: [...turns].sort((a, b) => a.atS - b.atS),
       takeUp: zone.lagS ? 1 - exp(-STEP_S / zone.lagS) : 1,
       fullW: zone.fullPowerW * (z === nudgedZone ? nudge.gain : 1),
@@ -141,8 +143,11 @@ function temperatures(
     for (const [z, burner] of burners.entries()) {
       const { zone, dial, turns, tempC, fullW } = burner;
       while (burner.turn < turns.length && turns[burner.turn]!.atS <= atS) burner.mark = turns[burner.turn++]!.mark;
-      const foodW = burner.foodW[i - 1]!;
       const before = tempC[i - 1]!;
+      const { alwaysW, perKelvinW } = burner.food;
+      // however much lies on it, a plate comes no lower than where that boils
+      const perKelvin = min(perKelvinW[i - 1]!, zone.heatCapacityJPerK / STEP_S);
+      const foodW = alwaysW[i - 1]! + perKelvin * max(0, before - WET_BASE_C);
       let lost = lossW(zone, before, ambientC);
       if (z > 0) lost += betweenWK * (before - burners[z - 1]!.tempC[i - 1]!);
       if (z + 1 < burners.length) lost += betweenWK * (before - burners[z + 1]!.tempC[i - 1]!);
@@ -161,13 +166,16 @@ function temperatures(
   return burners.map(({ tempC }) => tempC);
 }
 
-/** What food draws in each step, W. */
-function drawn(loads: readonly FoodLoad[], startS: number, steps: number): Float64Array {
-  const foodW = new Float64Array(steps);
-  for (const { fromS, toS, powerW } of loads)
+/** What food draws in each step: always, W, and for each kelvin that the plate is above a wet base, W/K. */
+function drawn(loads: readonly FoodLoad[], startS: number, steps: number) {
+  const [alwaysW, perKelvinW] = [new Float64Array(steps), new Float64Array(steps)];
+  for (const { fromS, toS, powerW, atC } of loads) {
+    const into = atC === undefined ? alwaysW : perKelvinW;
+    const draws = atC === undefined ? powerW : powerW / (atC - WET_BASE_C);
     for (let i = max(0, ceil((fromS - startS) / STEP_S)); i < steps && startS + i * STEP_S < toS; i++)
-      foodW[i]! += powerW;
-  return foodW;
+      into[i]! += draws;
+  }
+  return { alwaysW, perKelvinW };
 }
 
 /** A cycling thermostat closes what it lacks in about so long, s. Assumed. */

@@ -1,10 +1,10 @@
 <script setup lang="ts">
 import { computed, onMounted, ref } from 'vue';
 import { RouterLink, useRouter } from 'vue-router';
-import { briefPanfuls, formulaOf, stationOf, zoneOf } from '#core/desk';
+import { briefPanfuls, formulaOf, stationOf, zoneOf, type BriefFault } from '#core/desk';
 import type { PlannedLot } from '#core/plan';
 import { pinnedFormula } from '#core/run';
-import { clock, day, markText, minutes } from '../../parts/format.ts';
+import { clock, day, markText, millilitres, minutes } from '../../parts/format.ts';
 import BigButton from '../../parts/BigButton.vue';
 import PaperCard from '../../parts/PaperCard.vue';
 import { makeRun } from '../../library/make-run.ts';
@@ -94,8 +94,23 @@ const conflicts = computed(() => {
         name: 'formulaId' in conflict ? formulaOf(store.run!.pins, conflict.formulaId).name : '',
       }),
     );
-  return [...late, ...others];
+  return [...late, ...others, ...(store.plan?.faults ?? []).map(faultWords)];
 });
+/** What cannot be as the brief has it, and the way out. */
+function faultWords(fault: BriefFault): string {
+  const of = {
+    name: formulaOf(store.run!.pins, fault.formulaId).name,
+    plate:
+      'zoneId' in fault ? zoneName(fault.stationId, fault.zoneId) : stationOf(store.run!.pins, fault.stationId).name,
+  };
+  if (fault.code === 'overflows')
+    return t('briefFault.overflows', { ...of, ml: millilitres(fault.volumeMl), half: millilitres(fault.halfMl) });
+  const counts = { ...of, n: fault.atOnce, of: fault.of };
+  if (fault.code === 'fewAtOnce') return t('briefFault.fewAtOnce', counts);
+  return t(fault.atOnce > 0 ? 'briefFault.takesTooMuch' : 'briefFault.takesAll', counts);
+}
+/** Panfuls worked out of what cannot be are no figure. */
+const cannotBe = (formulaId: string) => store.plan?.faults.some((fault) => fault.formulaId === formulaId) ?? false;
 const notes = computed(() =>
   library.notes.filter(
     (note) =>
@@ -148,7 +163,9 @@ async function rehearse(): Promise<void> {
                 })
               }}</span>
             </span>
-            <span class="shrink-0 text-soft">{{ tn('brief.panfuls', item.panfuls) }}</span>
+            <span v-if="!cannotBe(item.formulaId)" class="shrink-0 text-soft">{{
+              tn('brief.panfuls', item.panfuls)
+            }}</span>
           </li>
         </ul>
       </PaperCard>

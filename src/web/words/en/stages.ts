@@ -113,6 +113,13 @@ export const stages = {
     lastLift: 'Last lift',
     service: 'They eat',
   },
+  briefFault: {
+    overflows: '{name}: {ml} runs over a well of {plate}. Pour {half}, which fills it by half.',
+    takesTooMuch: '{name}: {of} at once take more heat than {plate} has. Pour {n} at once, or less of each.',
+    takesAll: '{name}: one pour takes more heat than {plate} has. Pour less, or use a heavier plate.',
+    fewAtOnce:
+      '{name}: of {of} places on {plate} only {n} can be turned in time by one pair of hands. Pour less of each, or use another plate.',
+  },
   conflict: {
     startPassed: 'The start was {time} ago. Make fewer pieces, eat later, or take more plates.',
     heldTooLong: 'The first pieces are held {n} min too long. Use more plates, or serve in two rounds.',
