@@ -167,7 +167,7 @@ describe('every formula that ships, by hand arithmetic', () => {
 
 /** The batter's density worked out again from its parts, apart from the code under test. */
 function pouredDensity(body: (typeof SHELF)[number]): number {
-  const gas = { leavened: 0.1, coarseMeal: 0.08, whippedWhite: 0.65, thin: 0, eggRichThin: 0 }[body.type];
+  const gas = { leavened: 0.1, coarseMeal: 0.08, whippedWhite: 0.05, thin: 0, eggRichThin: 0 }[body.type];
   let massG = 0;
   let volumeMl = 0;
   for (const line of body.lines) {
@@ -178,5 +178,7 @@ function pouredDensity(body: (typeof SHELF)[number]): number {
       (line.percent! / 100) *
       (c.waterG / 0.997 + c.proteinG / 1.32 + c.fatG / 0.917 + c.carbohydrateG / 1.593 + ash / 2.418);
   }
-  return (massG / volumeMl) * (1 - gas);
+  // six times their weight of air in whipped whites, of which folding leaves four fifths
+  const whites = body.lines.find(({ ingredientId }) => ingredientId === 'eggWhite')?.percent ?? 0;
+  return massG / (volumeMl / (1 - gas) + (body.type === 'whippedWhite' ? 4.8 * whites : 0));
 }

@@ -1,4 +1,4 @@
-import { familyOf, type BatterType, type FormulaBody } from '#core/formula';
+import { familyOf, standsPa, type BatterType, type FormulaBody } from '#core/formula';
 import type { Quantity } from './estimate.ts';
 
 /** Which number says how a type's batter runs. */
@@ -13,10 +13,10 @@ const THIN_VISCOSITY_PAS: Partial<Record<BatterType, number>> = { thin: 0.07, eg
 export const USUAL_THIN_KG_M3 = 1080;
 
 /** What a formula's batter should be when it is poured, Pa or Pa·s. */
-export function aimOf(body: Pick<FormulaBody, 'type' | 'yieldStressPa' | 'viscosityPaS'>): number {
+export function aimOf(body: Pick<FormulaBody, 'type' | 'yieldStressPa' | 'viscosityPaS' | 'lines'>): number {
   return quantityOf(body.type) === 'viscosity'
     ? (body.viscosityPaS ?? THIN_VISCOSITY_PAS[body.type]!)
-    : Math.max(0.5, body.yieldStressPa);
+    : Math.max(0.5, standsPa(body));
 }
 
 /**

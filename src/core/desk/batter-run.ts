@@ -5,6 +5,7 @@ import {
   familyOf,
   pouredDensityGPerMl,
   scale,
+  standsPa,
   substituteAll,
   wholePanfuls,
   type FormulaBody,
@@ -31,13 +32,15 @@ export function discOn(
   volumeMl: number,
   larder: Larder,
   mouldMm?: number,
+  /** Of a batter that was measured; else its formula's. */
+  yieldStressPa = standsPa(body),
 ): Disc {
   const mould = mouldMm ?? (station.shape.kind === 'wells' ? station.shape.wellMm : undefined);
   if (mould !== undefined) return filmDisc(volumeMl, mould);
   const thin = familyOf(body.type) === 'thin';
   if (thin && station.shape.kind === 'round') return filmDisc(volumeMl, station.shape.diameterMm);
   if (thin) return filmDisc(volumeMl, THIN_ON_GRIDDLE_MM);
-  return slumpDisc(volumeMl, pouredDensityGPerMl(body, larder) * 1000, body.yieldStressPa);
+  return slumpDisc(volumeMl, pouredDensityGPerMl(body, larder) * 1000, yieldStressPa);
 }
 
 /** A thin batter drawn out on a flat griddle: the size a hand spreads. Common practice, no source. */

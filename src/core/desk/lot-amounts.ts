@@ -26,9 +26,15 @@ function planLot(pins: Pins, state: RunState, formulaId: string, number: number)
     ...line,
     massG: line.massG === null ? null : line.massG * share,
     heldBackG: line.heldBackG * share,
-    ...(line.eggs === undefined ? {} : { eggs: line.eggs * share }),
+    ...(line.eggs === undefined ? {} : wholeEggs(line.eggs * share)),
   }));
   return { share, lines, massG: whole.massG * share, volumeMl: whole.volumeMl * share };
+}
+
+/** Eggs of a lot where they come out whole; a base that is parted by weight counts none. */
+function wholeEggs(count: number): { readonly eggs?: number } {
+  const eggs = Math.round(count);
+  return Math.abs(count - eggs) < 0.01 ? { eggs } : {};
 }
 
 /** Shares of the lots that a formula's batter is made in. */

@@ -1,4 +1,4 @@
-import { preparationsFor, type PreparationKind } from '#core/formula';
+import { WHIP_S, preparationsFor, type PreparationKind } from '#core/formula';
 import { ingredientOf } from '#core/ingredients';
 import { larderOf, lotKey, type Pins, type RunState } from '#core/run';
 import { bodyInRun } from './batter-run.ts';
@@ -24,8 +24,8 @@ export interface MorningTask {
   readonly text: string | null;
 }
 
-/** Whites are whipped and folded this long before their lot is poured; fruit and oven likewise. Common practice, no source. */
-const BEFORE_MIN = { whip: 8, fold: 2, fruit: 10, oven: 20 } as const;
+/** Fruit and oven are seen to this long before the first pour. Common practice, no source. */
+const BEFORE_MIN = { fruit: 10, oven: 20 } as const;
 
 /** Up to here a cloth keeps pieces warm, minutes. Common practice, no source. */
 const UNDER_A_CLOTH_MIN = 10;
@@ -40,7 +40,7 @@ export function morningTasks(pins: Pins, state: RunState, plan: RunPlan, nowMs: 
   const none = { formulaId: null, lot: null, ingredientIds: [], zoneKeys: [], text: null } as const;
   const tasks: MorningTask[] = [];
   for (const planned of plan.lots) {
-    const { formulaId, number, firstPourMs, mixStartMs } = planned;
+    const { formulaId, number, firstPourMs, mixStartMs, whipMs } = planned;
     const body = bodyInRun(pins, state, formulaId);
     const lot = state.lots.get(lotKey(formulaId, number));
     const mixedMs = lot?.mixedAtMs ?? null;
@@ -63,12 +63,11 @@ export function morningTasks(pins: Pins, state: RunState, plan: RunPlan, nowMs: 
       if (where === 'fridge') add('takeOut', firstPourMs - OUT_BEFORE_MIN * MS_PER_MIN, null);
     }
     const late = body.lines.filter((line) => line.when === 'justBefore').map((line) => line.ingredientId);
-    const whites = late.filter((id) => ingredientOf(larderOf(pins), id).role === 'egg');
-    if (whites.length > 0) {
+    if (whipMs !== null) {
       const foldedMs = lot?.foldedAtMs ?? null;
       const whip = `whip/${formulaId}/${number}`;
-      add('whip', firstPourMs - BEFORE_MIN.whip * MS_PER_MIN, done(whip) ?? foldedMs, late);
-      add('fold', firstPourMs - BEFORE_MIN.fold * MS_PER_MIN, foldedMs, late);
+      add('whip', whipMs, done(whip) ?? foldedMs, late);
+      add('fold', whipMs + 1000 * WHIP_S, foldedMs, late);
     }
     const fruit = body.lines
       .filter((line) => ingredientOf(larderOf(pins), line.ingredientId).role === 'fruit' && line.when === 'onPiece')

@@ -105,7 +105,7 @@ export function discFrom(
   const mouldMm = state.mouldMm.get(of.formulaId);
   if (familyOf(body.type) === 'thin' || !of.lot) return discOn(body, of.station, volumeMl, larderOf(pins), mouldMm);
   const { value } = lotConsistency(pins, state, of.lot, atMs, doses);
-  return discOn({ ...body, yieldStressPa: value }, of.station, volumeMl, larderOf(pins), mouldMm);
+  return discOn(body, of.station, volumeMl, larderOf(pins), mouldMm, value);
 }
 
 /** The plate as the piece model sees it. */

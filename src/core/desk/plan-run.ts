@@ -1,7 +1,8 @@
 import { planMorning, type MorningJob, type MorningPlan, type MorningZone } from '#core/plan';
 import { paceOf } from '#core/adapt';
 import { USUAL_PACE, pieceAt, servedLift, type Pace, type Window } from '#core/piece';
-import { familyOf, preparationsFor, type FormulaBody } from '#core/formula';
+import { FOLD_S, WHIP_S, familyOf, isWhipped, preparationsFor, type FormulaBody } from '#core/formula';
+import { ingredientOf, type Larder } from '#core/ingredients';
 import { larderOf, pinnedFormula, pinnedStation, zoneKey, type Pins, type RunState } from '#core/run';
 import { briefFaults, type BriefFault } from './brief-faults.ts';
 import { bodyInRun, formulaOf, placesIn, stationOf } from './batter-run.ts';
@@ -44,6 +45,19 @@ function testS(pins: Pins, stationId: string, zoneId: string, { type }: FormulaB
 }
 /** Common practice, no source: a first piece takes up to half as long again. */
 const TEST_S = { leavened: 240, thin: 90 } as const;
+
+/** Hands that mix a batter, and what of it is whipped and folded in lot by lot. */
+function handsBeside(body: FormulaBody, larder: Larder): Pick<MorningJob, 'mixWorkS' | 'foldS'> {
+  const mixWorkS = body.mix.workMin * 60;
+  const whipped = body.lines.some(
+    ({ ingredientId: id, when }) => when === 'justBefore' && (isWhipped(id) || ingredientOf(larder, id).role === 'egg'),
+  );
+  if (!whipped) return { mixWorkS, foldS: 0 };
+  const foldS = WHIP_S + FOLD_S;
+  return { mixWorkS: Math.max(LEAST_MIX_S, mixWorkS - foldS), foldS };
+}
+/** The rest of a batter takes at least so long to mix, s. Common practice, no source. */
+const LEAST_MIX_S = 180;
 
 /**
  * The morning of a brief, planned back from service with the piece model's own times at the surface wanted of each formula's
@@ -93,7 +107,7 @@ export function planRun(pins: Pins, state: RunState, nowMs: number, tables: Tabl
       first: { bestS: flip.bestS, earlyS: flip.bestS - flip.earliestS, lateS: flip.latestS - flip.bestS },
       second: { bestS: lift.bestS, earlyS: lift.bestS - lift.earliestS, lateS: lift.latestS - lift.bestS },
       zones: jobZones,
-      mixWorkS: body.mix.workMin * 60,
+      ...handsBeside(body, larderOf(pins)),
       shares: sharesOf(state, formulaId),
       mixedTogether: body.lines.some((line) => line.when === 'justBefore'),
       prepareS: Math.max(

@@ -48,8 +48,14 @@ export function pourEffects(
   const volumeMl = portionMl(pins, state, formulaId);
   const thin = familyOf(body.type) === 'thin';
   const effect = (value: number, batterC: number): PourEffect => {
-    const consistent = thin ? body : { ...body, yieldStressPa: value };
-    const disc = discOn(consistent, station, volumeMl, larderOf(pins), state.mouldMm.get(formulaId));
+    const disc = discOn(
+      body,
+      station,
+      volumeMl,
+      larderOf(pins),
+      state.mouldMm.get(formulaId),
+      thin ? undefined : value,
+    );
     const cover = thin ? filmCover(value) : null;
     // what does not cover the pan lies thicker where it is
     const thicknessMm = disc.thicknessMm / (cover ?? 1);

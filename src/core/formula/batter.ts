@@ -1,22 +1,30 @@
 import { gasFreeDensityGPerMl, ingredientOf, mixtureComposition, type Amount, type Larder } from '#core/ingredients';
 import { FormulaFault } from './fault.ts';
 import type { BatterType, FormulaBody } from './formula.ts';
+import { airMl } from './whites.ts';
 
 /**
- * Volume of gas in the bowl over the volume of batter, from aerated against gas-free densities; low certainty.
- * Whipped whites: 0.25–0.45 g/mL aerated against 1.1 (textbook synthesis).
+ * Volume of gas in the bowl over the volume of batter, from aerated against gas-free densities; low certainty. What whites
+ * bring is counted by the whites (`whites.ts`): this is what beating and folding do besides.
  */
 const GAS_IN_BOWL: Record<BatterType, number> = {
   leavened: 0.1,
   thin: 0,
   eggRichThin: 0,
   coarseMeal: 0.08,
-  whippedWhite: 0.65,
+  whippedWhite: 0.05,
 };
 
-/** Share of a batter's volume that is gas when it stands in the bowl. */
-export function gasShare(type: BatterType): number {
+/** Share of a batter's volume that beating alone leaves as gas: of what whipped whites bring nothing. */
+export function beatenGasShare(type: BatterType): number {
   return GAS_IN_BOWL[type];
+}
+
+/** Share of a batter's volume that is gas when it stands in the bowl, by its type and the whites that are whipped into it. */
+export function gasShare(type: BatterType, batter: readonly Amount[], larder: Larder): number {
+  const { massG } = mixtureComposition(batter, larder);
+  const plainMl = massG / gasFreeDensityGPerMl(batter, larder);
+  return 1 - plainMl / (plainMl / (1 - GAS_IN_BOWL[type]) + airMl(type, batter));
 }
 
 /** The formula's amounts when its grain weighs `grainG`, without any rounding. What goes onto pieces is no batter. */
@@ -35,14 +43,15 @@ export function inBatter(body: FormulaBody, amounts: readonly Amount[]): Amount[
 
 /** Density of the formula's batter as it is poured, g/mL. */
 export function pouredDensityGPerMl(body: FormulaBody, larder: Larder): number {
-  return gasFreeDensityGPerMl(inBatter(body, linesFor(body, 100)), larder) * (1 - GAS_IN_BOWL[body.type]);
+  const batter = inBatter(body, linesFor(body, 100));
+  return gasFreeDensityGPerMl(batter, larder) * (1 - gasShare(body.type, batter, larder));
 }
 
 /** Volume of batter that amounts make in the bowl, mL. */
 export function bowlVolumeMl(body: FormulaBody, amounts: readonly Amount[], larder: Larder): number {
   const batter = inBatter(body, amounts);
   const { massG } = mixtureComposition(batter, larder);
-  return massG / (gasFreeDensityGPerMl(batter, larder) * (1 - GAS_IN_BOWL[body.type]));
+  return massG / (gasFreeDensityGPerMl(batter, larder) * (1 - gasShare(body.type, batter, larder)));
 }
 
 /** @throws FormulaFault when the formula names what the kitchen does not have, or has no grain */

@@ -8,7 +8,7 @@ export {
   type BandedAmount,
   type Hydration,
 } from './balance.ts';
-export { bowlVolumeMl, checkFormula, inBatter, linesFor, pouredDensityGPerMl } from './batter.ts';
+export { bowlVolumeMl, checkFormula, gasShare, inBatter, linesFor, pouredDensityGPerMl } from './batter.ts';
 export { compareFormulas, figuresOf, type FormulaChange, type FormulaFigures, type LineChange } from './compare.ts';
 export { FormulaFault, type FaultCode } from './fault.ts';
 export {
@@ -52,3 +52,4 @@ export { DIETS, SUBSTITUTIONS, type Diet, type Substitution } from './substituti
 export { tasteOf, withTaste, type Taste } from './taste.ts';
 export { SCHOOL } from './shelf-school.ts';
 export { SHELF } from './shelf.ts';
+export { FOLD_S, WHIP_S, isWhipped, standsPa } from './whites.ts';

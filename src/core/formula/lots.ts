@@ -1,5 +1,6 @@
 import type { FormulaBody } from './formula.ts';
 import type { ScaledBatter, ScaledLine } from './scale.ts';
+import { WHITES_A_LOT, isWhipped, whitesIn } from './whites.ts';
 
 /** A bowl is filled this far, or it cannot be beaten in. Common practice, no source. */
 const BOWL_FILL = 0.6;
@@ -37,14 +38,14 @@ export function lotsOf(batter: ScaledBatter, body: FormulaBody, { bowlMl, pourin
   const byBowl = bowlMl === null ? 1 : Math.ceil(batter.volumeMl / (bowlMl * BOWL_FILL) - 1e-9);
   const window = Math.max(1, body.rest.latestMin - body.rest.bestMin);
   const byWindow = pouringMin === null ? 1 : Math.ceil(pouringMin / window - 1e-9);
-  const byWhites =
-    pouringMin === null || body.type !== 'whippedWhite' ? 1 : Math.ceil(pouringMin / WHITES_HOLD_MIN - 1e-9);
+  const byWhites = body.type === 'whippedWhite' ? whippedLots(batter, pouringMin) : 1;
   const wanted = Math.max(1, byBowl, byWindow, byWhites);
   const because = wanted === 1 ? null : wanted === byWhites ? 'whites' : wanted === byBowl ? 'bowl' : 'restWindow';
-  const shares = sharesOf(batter, wanted);
+  const shares = sharesOf(batter, body, wanted);
   const counts = shares.map(({ of, all }) => (line: ScaledLine) => {
-    if (line.eggs === undefined) return {};
-    return { eggs: (line.eggs * of) / all };
+    const eggs = line.eggs === undefined ? NaN : (line.eggs * of) / all;
+    // yolks beaten into a base that is parted by weight are not counted
+    return Number.isInteger(eggs) ? { eggs } : {};
   });
   return {
     because,
@@ -66,9 +67,19 @@ export function lotsOf(batter: ScaledBatter, body: FormulaBody, { bowlMl, pourin
   };
 }
 
-/** Parts of the whole: by eggs where they are whole, else even. Lines of egg that differ are parted by what divides both. */
-function sharesOf(batter: ScaledBatter, wanted: number): { of: number; all: number }[] {
-  const eggs = batter.lines.flatMap((line) => (line.eggs === undefined ? [] : [line.eggs]));
+/** Lots in which whites are whipped: three whites at the most, and what is poured before they sink. */
+function whippedLots(batter: ScaledBatter, pouringMin: number | null): number {
+  const byTime = pouringMin === null ? 1 : Math.ceil(pouringMin / WHITES_HOLD_MIN - 1e-9);
+  return Math.max(byTime, Math.ceil(whitesIn(batter.lines) / WHITES_A_LOT - 1e-6));
+}
+
+/**
+ * Parts of the whole: by eggs where they are whole, else even. Lines of egg that differ are parted by what divides both;
+ * of whipped whites they alone count, since the base is beaten at once.
+ */
+function sharesOf(batter: ScaledBatter, { type }: FormulaBody, wanted: number): { of: number; all: number }[] {
+  const counted = batter.lines.filter((line) => type !== 'whippedWhite' || isWhipped(line.ingredientId));
+  const eggs = counted.flatMap((line) => (line.eggs === undefined ? [] : [line.eggs]));
   const all = eggs.reduce(greatestCommonDivisor, 0);
   if (all === 0) return Array.from({ length: wanted }, () => ({ of: 1, all: wanted }));
   const lots = Math.min(wanted, all);

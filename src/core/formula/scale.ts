@@ -1,5 +1,6 @@
 import { eggPartG, ingredientOf, volumeOf100gMl, type Amount, type EggClass, type Larder } from '#core/ingredients';
-import { bowlVolumeMl, checkFormula, gasShare, inBatter, linesFor } from './batter.ts';
+import { airMlPerG } from './whites.ts';
+import { beatenGasShare, bowlVolumeMl, checkFormula, inBatter, linesFor } from './batter.ts';
 import { FormulaFault } from './fault.ts';
 import type { FormulaBody, LineMoment } from './formula.ts';
 import type { ScaleTarget } from './scale-target.ts';
@@ -113,6 +114,7 @@ function unitBatter(body: FormulaBody, larder: Larder): UnitBatter {
   const eggs: UnitLine[] = [];
   const liquids: UnitLine[] = [];
   const others: UnitLine[] = [];
+  const gas = beatenGasShare(body.type);
   for (const { ingredientId: id, massG } of inBatter(body, linesFor(body, 1))) {
     const { role, composition } = ingredientOf(larder, id);
     if (massG === null || composition === null) {
@@ -121,13 +123,15 @@ function unitBatter(body: FormulaBody, larder: Larder): UnitBatter {
     }
     // hydration is counted without the grain's own moisture
     const water = role === 'grain' ? 0 : composition.waterG / 100;
-    const line = { id, perGrain: massG, water, mlPerG: volumeOf100gMl(composition) / 100 };
+    // whites count with the air they bring, on which beating does nothing
+    const mlPerG = volumeOf100gMl(composition) / 100 + (1 - gas) * airMlPerG(body.type, id);
+    const line = { id, perGrain: massG, water, mlPerG };
     (role === 'egg' ? eggs : role === 'liquid' ? liquids : others).push(line);
   }
   liquids.sort((a, b) => b.perGrain * b.water - a.perGrain * a.water);
   const [main = null, ...rest] = liquids;
   // only eggs that come as eggs are rounded
-  return { eggs, main, others: [...others, ...rest], gas: gasShare(body.type), gaps };
+  return { eggs, main, others: [...others, ...rest], gas, gaps };
 }
 
 type Aim =

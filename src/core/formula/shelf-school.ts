@@ -119,7 +119,7 @@ export const SCHOOL: Record<BatterType, Omit<FormulaBody, 'name' | 'pieceWord' |
     },
     heat: { targetC: 150, lowC: 130, highC: 160, reason: 'Low and slow, with a lid, or the inside stays wet.' },
     portion: { volumeMl: 120, reason: 'High rather than wide.' },
-    yieldStressPa: 60,
+    yieldStressPa: 90,
     flip: { rule: 'dryEdge', reason: 'Few bubbles show; the edge turns firm.' },
     fat: { kind: 'butter', rule: 'once', reason: 'A film is enough on a low plate.' },
     hands: { greaseS: 6, pourS: 7, flipS: 5, liftS: 4 },

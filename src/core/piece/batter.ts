@@ -1,5 +1,5 @@
 import { gasFreeDensityGPerMl, ingredientOf, mixtureComposition, type Amount, type Larder } from '#core/ingredients';
-import { familyOf, type BatterFamily, type BatterType } from '#core/formula';
+import { familyOf, gasShare, type BatterFamily, type BatterType } from '#core/formula';
 
 /** What the piece model needs to know of a batter. */
 export interface BatterProperties {
@@ -32,15 +32,18 @@ const DRY = {
 
 /**
  * pH of a batter by type: soda and buttermilk in balance, and milk with egg and flour. Assumed, ± 0.4.
- * Gas share in the bowl: from the gap between gas-free and aerated densities; low certainty. Viscosities: from memory, weak.
+ * Viscosities: from memory, weak.
  */
-const BY_TYPE: Record<BatterType, { ph: number; gasFraction: number; viscosityPaS: number }> = {
-  leavened: { ph: 7.0, gasFraction: 0.1, viscosityPaS: 6 },
-  thin: { ph: 6.7, gasFraction: 0.01, viscosityPaS: 0.35 },
-  eggRichThin: { ph: 6.9, gasFraction: 0.01, viscosityPaS: 0.35 },
-  whippedWhite: { ph: 7.4, gasFraction: 0.65, viscosityPaS: 60 },
-  coarseMeal: { ph: 6.9, gasFraction: 0.08, viscosityPaS: 10 },
+const BY_TYPE: Record<BatterType, { ph: number; viscosityPaS: number }> = {
+  leavened: { ph: 7.0, viscosityPaS: 6 },
+  thin: { ph: 6.7, viscosityPaS: 0.35 },
+  eggRichThin: { ph: 6.9, viscosityPaS: 0.35 },
+  whippedWhite: { ph: 7.4, viscosityPaS: 60 },
+  coarseMeal: { ph: 6.9, viscosityPaS: 10 },
 };
+
+/** Bubbles that stirring leaves in any batter, share of its volume. Assumed. */
+const LEAST_GAS = 0.01;
 
 /** g/mol, IUPAC weights: soda gives one CO₂ by the acid route; powder its declared share of CO₂. */
 const SODA_G_PER_MOL = 84.007;
@@ -62,6 +65,8 @@ export function batterProperties(amounts: readonly Amount[], type: BatterType, l
     sugarsPercent: c.sugarsG,
     milkSolidsPercent: c.milkSolidsG,
     ...BY_TYPE[type],
+    // some bubbles are in the thinnest batter
+    gasFraction: Math.max(LEAST_GAS, gasShare(type, amounts, larder)),
     leaveningMolPerKg: (gasMol / c.massG) * 1000,
   };
 }

@@ -9,6 +9,8 @@ export interface MorningJob extends Job {
   readonly shares: readonly number[];
   /** All lots are mixed at once, before the first is poured; what they wait for is folded in later. */
   readonly mixedTogether: boolean;
+  /** Hands whip and fold in what waits for each lot, just before its first pour, s; nothing waits: 0. */
+  readonly foldS: number;
   /** Ingredients are taken out, melted or soaked this long before the mixing. */
   readonly prepareS: number;
 }
@@ -30,6 +32,8 @@ export interface PlannedLot {
   readonly mixEndMs: number;
   readonly firstPourMs: number;
   readonly lastPourMs: number;
+  /** When hands begin to whip what is folded into it; null when nothing is. */
+  readonly whipMs: number | null;
 }
 
 export interface PlannedPreheat {
@@ -43,7 +47,8 @@ export interface PlannedPreheat {
 export type Conflict =
   | { readonly code: 'startPassed'; readonly minutes: number }
   | { readonly code: 'heldTooLong'; readonly minutes: number }
-  | { readonly code: 'restOutlived'; readonly formulaId: string; readonly minutes: number };
+  | { readonly code: 'restOutlived'; readonly formulaId: string; readonly minutes: number }
+  | { readonly code: 'whitesWait'; readonly formulaId: string; readonly minutes: number };
 
 /** The morning in wall-clock milliseconds. */
 export interface MorningPlan {
@@ -70,6 +75,10 @@ export const SERVICE_BUFFER_S = 180;
 export const READY_BEFORE_S = 90;
 /** Best eaten within this time from an oven held warm in one layer. Common practice, no source. */
 export const HOLD_LIMIT_S = 1800;
+
+/** Whites are folded in so long before their lot is poured; they may wait so much longer before they sink. Common practice, no source. */
+const FOLDED_BEFORE_S = 60;
+const WHITES_WAIT_S = 300;
 
 /**
  * Plans the morning back from service: panfuls, then each lot's mixing so that it is poured at its best rest, then each
@@ -127,6 +136,16 @@ function planLots(
   conflicts: Conflict[],
 ): PlannedLot[] {
   const wanted = jobs.flatMap((job) => lotsWanted(job, panfuls));
+  /** Whipping takes the same hands, in their latest free stretch before the pour; whites that wait long sink. */
+  const whippedAt = ({ foldS, formulaId }: MorningJob, firstPourMs: number): number | null => {
+    if (foldS === 0) return null;
+    const wantedS = (firstPourMs - endMs) / 1000 - FOLDED_BEFORE_S - foldS;
+    const startS = hands.latestFree(-Infinity, wantedS, foldS)!;
+    hands.add(startS, startS + foldS);
+    const waitS = wantedS - startS;
+    if (waitS > WHITES_WAIT_S) conflicts.push({ code: 'whitesWait', formulaId, minutes: minutesUp(waitS) });
+    return Math.round(endMs + startS * 1000);
+  };
   // the same hands mix, pour and flip: mixing goes into their latest free stretch
   const lots: PlannedLot[] = [];
   for (const { job, number, share, firstPourMs, lastPourMs, mixEndMs: wish } of wanted.sort(
@@ -144,7 +163,8 @@ function planLots(
       conflicts.push({ code: 'restOutlived', formulaId: job.formulaId, minutes });
     }
     const prepareMs = mixStartMs - job.prepareS * 1000;
-    lots.push({ formulaId: job.formulaId, number, prepareMs, mixStartMs, mixEndMs, firstPourMs, lastPourMs });
+    const whipMs = whippedAt(job, firstPourMs);
+    lots.push({ formulaId: job.formulaId, number, prepareMs, mixStartMs, mixEndMs, firstPourMs, lastPourMs, whipMs });
   }
   return lots.sort((a, b) => a.mixStartMs - b.mixStartMs || a.number - b.number);
 }

@@ -18,7 +18,7 @@ const session = useSession();
 const facts = computed(() => session.session?.kitchen.facts ?? KITCHEN_FACTS);
 const form = reactive({ name: '', waterS: '', oilS: '' });
 const { errors, busy, run } = useAction();
-const aim = aimOf({ ...SCHOOL.thin, type: 'thin' });
+const aim = aimOf({ ...SCHOOL.thin, type: 'thin', lines: [] });
 /** Faults of the one that is added are told at its own fields. */
 const errorOf = (field: string) => errors.value[`funnels[${facts.value.funnels.length}].${field}`];
 const errorOfAll = computed(() => errorOf('') ?? errors.value[`funnels[${facts.value.funnels.length}]`]);

@@ -123,6 +123,8 @@ export const stages = {
   conflict: {
     startPassed: 'The start was {time} ago. Make fewer pieces, eat later, or take more plates.',
     heldTooLong: 'The first pieces are held {n} min too long. Use more plates, or serve in two rounds.',
+    whitesWait:
+      '{name}: whipped whites would stand {n} min before the plate is free. Whip with a second pair of hands, or pour fewer at once.',
     restOutlived: '{name} stands {n} min past its rest at the last pour. Mix it in two lots.',
   },
   heat: {

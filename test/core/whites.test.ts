@@ -1,0 +1,109 @@
+import { describe, expect, it } from '@jest/globals';
+import { cookStrip, morningTasks, planRun, type TableCache } from '#core/desk';
+import { SHELF, gasShare, inBatter, linesFor, lotsOf, scale, bowlVolumeMl, type FormulaBody } from '#core/formula';
+import { SHIPPED_LARDER as L } from '#core/ingredients';
+import { fold, type Pins } from '#core/run';
+import { BRIEF, GRIDDLE_ID, PINS, SERVICE_MS, id, numbered, writer } from './fixtures.ts';
+
+const clouds = SHELF.find((body) => body.type === 'whippedWhite')!;
+/** 250 g of flour with two whites: a plain batter that is lightened. */
+const twoWhites: FormulaBody = {
+  ...clouds,
+  lines: [
+    ...[
+      { ingredientId: 'cakeFlour', percent: 100 },
+      { ingredientId: 'bakingPowder', percent: 3 },
+      { ingredientId: 'eggYolk', percent: 14 },
+      { ingredientId: 'milk', percent: 120 },
+      { ingredientId: 'sugar', percent: 16 },
+    ],
+    { ingredientId: 'eggWhite', percent: 26, when: 'justBefore' },
+  ],
+};
+const WHITES = id(0xf1);
+const run = (body: FormulaBody, pieces: number) => {
+  const pins: Pins = { ...PINS, formulas: [{ id: WHITES, revision: 1, body }] };
+  const event = writer(SERVICE_MS - 7_200_000);
+  const brief = { ...BRIEF, items: [{ formulaId: WHITES, pieces, stationIds: [GRIDDLE_ID] }] };
+  const log = [event('brief-set', brief)];
+  const parted = (shares: number[]) => [...log, event('lots-parted', { formulaId: WHITES, shares })];
+  return { pins, state: fold({ pins, rehearsal: false }, numbered(log)), parted };
+};
+
+describe('whipped whites', () => {
+  it('make their batter as large as the whites that are in it', () => {
+    // foams of 0.13–0.17 g/mL and aerated batters of 0.25–0.45 g/mL (textbooks, from memory)
+    const density = (body: FormulaBody) => {
+      const batter = inBatter(body, linesFor(body, 100));
+      return batter.reduce((sum, { massG }) => sum + massG!, 0) / bowlVolumeMl(body, batter, L);
+    };
+    expect(density(clouds)).toBeGreaterThan(0.25);
+    expect(density(clouds)).toBeLessThan(0.45);
+    // two whites in 250 g of flour are about a litre (common practice, no source)
+    const litres = bowlVolumeMl(twoWhites, linesFor(twoWhites, 250), L) / 1000;
+    expect(litres).toBeGreaterThan(0.85);
+    expect(litres).toBeLessThan(1.15);
+    const none = linesFor(twoWhites, 250).filter(({ ingredientId }) => ingredientId !== 'eggWhite');
+    expect(gasShare('whippedWhite', none, L)).toBeCloseTo(0.05, 6);
+    expect(gasShare('leavened', linesFor(twoWhites, 250), L)).toBeCloseTo(0.1, 6);
+  });
+
+  it('a volume asked for is made exactly, whole whites and all', () => {
+    for (const volumeMl of [600, 1500, 4000]) {
+      const made = scale(clouds, L, { by: 'volume', volumeMl }, { portionMl: 120, eggClass: 'euM', eggs: 'whole' });
+      expect(made.volumeMl).toBeCloseTo(volumeMl, 6);
+      const whites = made.lines.find(({ ingredientId }) => ingredientId === 'eggWhite')!.eggs!;
+      expect(Number.isInteger(whites)).toBe(true);
+    }
+  });
+
+  it('are made in lots of three whites at the most, and of what is poured in ten minutes', () => {
+    const made = (eggs: number) =>
+      scale(clouds, L, { by: 'eggs', eggs }, { portionMl: 120, eggClass: 'euM', eggs: 'whole' });
+    const lots = (eggs: number, pouringMin: number | null) =>
+      lotsOf(made(eggs), clouds, { bowlMl: null, pouringMin }).lots.map(
+        ({ lines }) => lines.find(({ ingredientId }) => ingredientId === 'eggWhite')!.eggs,
+      );
+    expect(lots(3, null)).toEqual([3]);
+    expect(lots(7, null)).toEqual([3, 2, 2]);
+    expect(lots(6, 28)).toEqual([2, 2, 2]);
+  });
+
+  it.each([
+    ['clouds', clouds],
+    ['two whites in 250 g', twoWhites],
+  ])('%s take the times of the trade at 150–160 °C', (_name, body) => {
+    // 150–240 s and 120–180 s at 150–160 °C; common practice, no source
+    const { pins: unread, state } = run({ ...body, heat: { ...body.heat, targetC: 155 } }, 8);
+    const known = ['A', 'B', 'C'].map((zoneId) => ({ zoneId, errorC: 0, sdC: 3, gain: 1, spots: [] }));
+    const pins = {
+      ...unread,
+      stations: unread.stations.map((station) =>
+        station.id === GRIDDLE_ID ? { ...station, calibration: known } : station,
+      ),
+    };
+    const tables: TableCache = new Map();
+    const strip = cookStrip(pins, state, WHITES, { pourMs: SERVICE_MS, nowMs: SERVICE_MS - 3_600_000 }, tables)!;
+    expect(strip.surfaceC).toBeGreaterThanOrEqual(140);
+    expect(strip.flipS).toBeGreaterThanOrEqual(150);
+    expect(strip.flipS).toBeLessThanOrEqual(240);
+    expect(strip.liftS).toBeGreaterThanOrEqual(120);
+    expect(strip.liftS).toBeLessThanOrEqual(180);
+  });
+
+  it('take hands of their own: each lot is whipped when they are free, and folded in just before its pour', () => {
+    const { pins, parted } = run(clouds, 24);
+    const state = fold({ pins, rehearsal: false }, numbered(parted([0.5, 0.5])));
+    const plan = planRun(pins, state, 0, new Map());
+    const tasks = morningTasks(pins, state, plan, 0);
+    for (const { number, firstPourMs, whipMs } of plan.lots) {
+      const fold = tasks.find(({ kind, lot }) => kind === 'fold' && lot === number)!;
+      const whip = tasks.find(({ kind, lot }) => kind === 'whip' && lot === number)!;
+      expect([whip.dueMs, fold.dueMs > whip.dueMs]).toEqual([whipMs, true]);
+      expect(fold.dueMs).toBeLessThan(firstPourMs);
+      // hands pour, flip and lift nothing while they whip
+      const busy = plan.panfuls.flatMap(({ pourMs, flipMs, liftMs }) => [pourMs, flipMs, liftMs]);
+      expect(busy.filter((atMs) => atMs > whipMs! && atMs < whipMs! + 240_000)).toEqual([]);
+    }
+  });
+});
