@@ -94,7 +94,10 @@ const conflicts = computed(() => {
         name: 'formulaId' in conflict ? formulaOf(store.run!.pins, conflict.formulaId).name : '',
       }),
     );
-  return [...late, ...others, ...(store.plan?.faults ?? []).map(faultWords)];
+  const faults = store.plan?.faults ?? [];
+  // what follows from a pour that cannot be is no news
+  const cannot = faults.some(({ code }) => code !== 'fewAtOnce');
+  return [...faults.map(faultWords), ...(cannot ? [] : [...late, ...others])];
 });
 /** What cannot be as the brief has it, and the way out. */
 function faultWords(fault: BriefFault): string {
