@@ -37,6 +37,13 @@ const PRICE = { raw: 0.6, dark: 0.8, burnt: 1, pale: 0.25, quarterOff: 0.4 } as 
 /** Burnt comes so much later than past brown, as a share of the side until then, where nothing else is known. From the piece model. */
 const BURNT_AFTER = 1.45;
 
+/** What eyes saw beneath a piece: it comes to a colour no sooner, whatever is believed of its heat, s. */
+export interface ColourSeen {
+  readonly notLightGoldBeforeS: number;
+  readonly notDarkBeforeS: number;
+}
+export const NO_COLOUR_SEEN: ColourSeen = { notLightGoldBeforeS: 0, notDarkBeforeS: 0 };
+
 /** When to turn a piece, and how likely it is dark by when. */
 export interface SurestFlip extends Window {
   /** From here on the underside is past brown in more than one of ten cases: it is worth a look. */
@@ -50,17 +57,25 @@ export interface SurestFlip extends Window {
  * that have no good moment, with their least bad one; never later than when the underside is as likely as not past brown.
  * The window is that of the middle, about the moment found.
  * @param slower how much slower this very piece runs than its zone and batter, as a factor
+ * @param seen what was seen beneath it
  */
-export function surestFlip(known: Belief, table: TimelineTable, expected: Expected, slower = 1): SurestFlip {
+export function surestFlip(
+  known: Belief,
+  table: TimelineTable,
+  expected: Expected,
+  slower = 1,
+  seen: ColourSeen = NO_COLOUR_SEEN,
+): SurestFlip {
   const middle = stateOf(
     table,
     expected.modelC + expected.share * known.errorC,
     known.lnTime,
     known.lnBrowning,
     slower,
+    seen,
   );
   const usual = flipAim(middle.signs, middle.bestS);
-  const may = possible(known, table, expected, slower);
+  const may = possible(known, table, expected, slower, seen);
   const darkBy = (share: number) => quantile(may, ({ signs: { darkS } }) => darkS ?? Infinity, share);
   const dark = { darkFromS: darkBy(DARK_FROM), mayBurnS: darkBy(MAY_BURN) };
   // by the clock it is when the cook said
@@ -128,7 +143,7 @@ function quantile(may: readonly State[], momentOf: (state: State) => number, sha
 }
 
 /** Twenty-seven points of the belief: surface, times and browning as they go together. */
-function possible(known: Belief, table: TimelineTable, expected: Expected, slower: number): State[] {
+function possible(known: Belief, table: TimelineTable, expected: Expected, slower: number, seen: ColourSeen): State[] {
   const [ee, et, eb, tt, tb, bb] = known.covariance;
   const { modelC, share, roughC = 0 } = expected;
   // Cholesky of the covariance of the surface, ln time and ln browning
@@ -148,6 +163,7 @@ function possible(known: Belief, table: TimelineTable, expected: Expected, slowe
           known.lnTime + t1 * x + t2 * y,
           known.lnBrowning + b1 * x + b2 * y + b3 * z,
           slower,
+          seen,
         ),
       })),
     ),
@@ -163,14 +179,16 @@ function stateOf(
   lnTime: number,
   lnBrowning: number,
   slower: number,
+  seen: ColourSeen,
 ): Omit<State, 'weight'> {
   const signs = pacedSigns(flipSignsAt(table, surfaceC), { time: exp(lnTime) * slower, browning: exp(lnBrowning) });
   // it holds when all of it does, and no sign is taken before
   const { holdsS, signS } = signs;
   const allHoldS = holdsS === undefined ? undefined : holdsS * lastPatch(table).times;
   const allSignS = signS === undefined || allHoldS === undefined ? signS : max(signS, allHoldS);
-  const { lightGoldS } = signs;
-  const darkS = signs.darkS ?? (lightGoldS && max(signs.elseS, lightGoldS * DARK_AFTER_LIGHT_GOLD));
-  const whole = { ...signs, holdsS: allHoldS, signS: allSignS, darkS };
+  const foretoldS = signs.darkS ?? (signs.lightGoldS && max(signs.elseS, signs.lightGoldS * DARK_AFTER_LIGHT_GOLD));
+  const lightGoldS = signs.lightGoldS && max(signs.lightGoldS, seen.notLightGoldBeforeS);
+  const darkS = foretoldS && max(foretoldS, seen.notDarkBeforeS);
+  const whole = { ...signs, holdsS: allHoldS, signS: allSignS, lightGoldS, darkS };
   return { signs: whole, bestS: bestFlip(whole) ?? signs.elseS };
 }

@@ -16,6 +16,7 @@ const FLIP_SOON_MS = 8_000;
  */
 export function looksBeneath(state: RunState, told: Forecast): LookBeneath[] {
   const asked = new Map<string, LookBeneath>();
+  const looked = new Set<string>();
   for (const id of state.onPlate.values()) {
     const piece = state.pieces.get(id)!;
     const foretold = told.pieces[id];
@@ -24,9 +25,11 @@ export function looksBeneath(state: RunState, told: Forecast): LookBeneath[] {
     const key = `${piece.formulaId} ${zoneKey(piece.stationId, piece.zoneId)}`;
     const before = asked.get(key);
     if (before && before.dueMs <= foretold.darkFromMs) continue;
+    if (looked.has(key)) continue;
     if (wasLookedAt(state, piece)) {
+      looked.add(key);
       asked.delete(key);
-      break;
+      continue;
     }
     asked.set(key, { pieceId: id, dueMs: foretold.darkFromMs });
   }

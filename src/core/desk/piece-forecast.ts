@@ -14,6 +14,7 @@ import {
 } from '#core/piece';
 import type { FlipRule } from '#core/formula';
 import { formulaOf } from './batter-run.ts';
+import { colourBeneath } from './colour-beneath.ts';
 import { zoneKey, type Piece, type Pins, type RunState } from '#core/run';
 import { flipToAim, liftPinned, liftToAim, type Aim } from './aim.ts';
 import { askedAgain, secondLearned } from './second-side.ts';
@@ -93,7 +94,8 @@ export function pieceForecast(
   const timeline = secondLearned({ ...simulated, lift: served }, lnLonger);
   const pouredMs = piece.pouredAtMs;
   const afterPour = (seconds: number) => Math.round(pouredMs + seconds * 1000);
-  const surest = surestFlip(known, table, expected, slower);
+  const seen = colourBeneath(state, piece, placeOf(pins, state, piece), timeline.brownedAt);
+  const surest = surestFlip(known, table, expected, slower, seen);
   const waited = piece.cues.findLast(({ cue }) => cue === 'notYet');
   const signMs = signSeenMs(piece, formulaOf(pins, piece.formulaId).flip.rule);
   const flip = askedAgain(
