@@ -102,6 +102,8 @@ export const useRun = defineStore('run', () => {
 
   function tick(): void {
     nowMs.value = runNowMs(correctedNowMs(), state.value?.clock ?? null);
+    // a finished run stands as it was: what is foretold of it does not age
+    if (outlook.outlook.value && (state.value?.finishedAtMs ?? null) !== null) return;
     const since = nowMs.value - (outlook.outlook.value?.forecast.atMs ?? 0);
     if (Math.abs(since) > OUTLOOK_EVERY_MS) outlook.ask();
   }
