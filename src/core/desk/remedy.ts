@@ -88,7 +88,9 @@ function hasAnswered(state: RunState, { key }: ZoneForecast, nowMs: number): boo
 /** Too hot or too cool by what is believed: turned, or left to come; a plate that nobody read is read first. */
 function ofHeat(zone: ZoneForecast, piece: Piece, fault: 'darkRaw' | 'paleSlow', answered: boolean): Remedy | null {
   const offC = zone.surfaceC - zone.targetC;
-  const fits = fault === 'darkRaw' ? offC > SHOWS_C : offC < -SHOWS_C;
+  // what nobody read is off only when it is off by more than it is unsure
+  const leastC = zone.basis === 'reading' ? SHOWS_C : Math.max(SHOWS_C, zone.sdC);
+  const fits = fault === 'darkRaw' ? offC > leastC : offC < -leastC;
   const [nowS, thenS] = [zone.next.flip.bestS, zone.atTarget.flip.bestS];
   // a fault is reason enough to turn it sooner than it would be by itself
   const right = offC > 0 ? zone.workingMark < (zone.mark ?? 0) : zone.workingMark > (zone.mark ?? 0);
