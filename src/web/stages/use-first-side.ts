@@ -2,6 +2,7 @@ import { computed, shallowRef, toRaw, watch, type Ref } from 'vue';
 import { firstZoneOf, pourMoment, type FirstSide } from '#core/desk';
 import { useRun } from '../stores/run.ts';
 import { desk } from '../workers/desk.ts';
+import { oneAtATime } from '../workers/one-at-a-time.ts';
 
 /** A batter on a zone. */
 export interface PourOn {
@@ -31,7 +32,14 @@ export function useFirstSide(pour: Ref<PourOn | null>) {
   const store = useRun();
   const moment = usePourMoment(computed(() => pour.value?.formulaId ?? ''));
   const first = shallowRef<FirstSide | null>(null);
-  let asked = 0;
+  const ask = oneAtATime(
+    () => {
+      const { run, state } = store;
+      if (!run || !state || !pour.value) return null;
+      return desk().firstSide(toRaw(run.pins), toRaw(state), { ...pour.value }, moment.value);
+    },
+    (answer) => (first.value = answer),
+  );
   watch(
     () => [
       pour.value?.formulaId,
@@ -40,14 +48,9 @@ export function useFirstSide(pour: Ref<PourOn | null>) {
       moment.value.pourMs,
       store.state?.eventCount,
     ],
-    async () => {
-      const turn = ++asked;
-      const { run, state } = store;
-      if (!run || !state || !pour.value) return void (first.value = null);
-      const answer = await desk()
-        .firstSide(toRaw(run.pins), toRaw(state), { ...pour.value }, moment.value)
-        .catch(() => null);
-      if (turn === asked) first.value = answer;
+    () => {
+      if (!pour.value) first.value = null;
+      void ask();
     },
     { immediate: true },
   );

@@ -9,6 +9,7 @@ import PaperCard from '../../parts/PaperCard.vue';
 import PieceFace from '../../parts/PieceFace.vue';
 import { useRun } from '../../stores/run.ts';
 import { desk } from '../../workers/desk.ts';
+import { oneAtATime } from '../../workers/one-at-a-time.ts';
 import { t } from '../../words/index.ts';
 import { usePourMoment } from '../use-first-side.ts';
 
@@ -17,19 +18,20 @@ const props = defineProps<{ formulaId: string; diameterMm: number; volumeMl: num
 const store = useRun();
 const moment = usePourMoment(toRef(props, 'formulaId'));
 const strip = shallowRef<CookStrip | null>(null);
-let asked = 0;
+const ask = oneAtATime(
+  () => {
+    if (!store.run || !store.state) return null;
+    return desk().strip(toRaw(store.run.pins), toRaw(store.state), props.formulaId, moment.value);
+  },
+  (answer) => (strip.value = answer),
+);
 watch(
   () =>
     [
       ...[props.formulaId, props.volumeMl, props.diameterMm, store.run?.id],
       ...[moment.value.pourMs, store.state?.eventCount],
     ] as const,
-  async () => {
-    const turn = ++asked;
-    if (!store.run || !store.state) return;
-    const answer = await desk().strip(toRaw(store.run.pins), toRaw(store.state), props.formulaId, moment.value);
-    if (turn === asked) strip.value = answer;
-  },
+  ask,
   { immediate: true },
 );
 const thin = computed(() => familyOf(formulaOf(store.run!.pins, props.formulaId).type) === 'thin');

@@ -5,6 +5,7 @@ import { millilitres, number } from '../../parts/format.ts';
 import PaperCard from '../../parts/PaperCard.vue';
 import { useRun } from '../../stores/run.ts';
 import { desk } from '../../workers/desk.ts';
+import { oneAtATime } from '../../workers/one-at-a-time.ts';
 import { t } from '../../words/index.ts';
 import { usePourMoment } from '../use-first-side.ts';
 import type { Tool } from './use-tools.ts';
@@ -26,17 +27,21 @@ const sizes = computed(() => {
 });
 const moment = usePourMoment(toRef(props, 'formulaId'));
 const steps = shallowRef<readonly PortionStep[]>([]);
-let asked = 0;
+const ask = oneAtATime(
+  () => {
+    const { run, state } = store;
+    if (!run || !state) return null;
+    const wanted = sizes.value.map(({ volumeMl, spreadMl }) => ({ volumeMl, spreadMl }));
+    return desk().steps(toRaw(run.pins), toRaw(state), props.formulaId, wanted, moment.value);
+  },
+  (answer) => {
+    // sizes may have changed since they were asked for
+    if (answer.every(({ volumeMl }, i) => volumeMl === sizes.value[i]?.volumeMl)) steps.value = answer;
+  },
+);
 watch(
   [sizes, () => props.formulaId, () => store.run?.id, () => moment.value.pourMs, () => store.state?.eventCount],
-  async () => {
-    const { run, state } = store;
-    if (!run || !state) return;
-    const turn = ++asked;
-    const wanted = sizes.value.map(({ volumeMl, spreadMl }) => ({ volumeMl, spreadMl }));
-    const answer = await desk().steps(toRaw(run.pins), toRaw(state), props.formulaId, wanted, moment.value);
-    if (turn === asked) steps.value = answer;
-  },
+  ask,
   { immediate: true },
 );
 const rows = computed(() =>
