@@ -144,7 +144,7 @@ describe('the morning', () => {
     rest: { earliestS: 300, bestS: 720, latestS: 3600 },
     shares: [1],
     mixedTogether: false,
-    foldS: 0,
+    folded: null,
     prepareS: 0,
     ...more,
   });

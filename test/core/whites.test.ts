@@ -1,6 +1,7 @@
 import { describe, expect, it } from '@jest/globals';
 import { cookStrip, morningTasks, planRun, type TableCache } from '#core/desk';
 import { SHELF, gasShare, inBatter, linesFor, lotsOf, scale, bowlVolumeMl, type FormulaBody } from '#core/formula';
+import { HandsTimeline } from '../../src/core/plan/timeline.ts';
 import { SHIPPED_LARDER as L } from '#core/ingredients';
 import { fold, type Pins } from '#core/run';
 import { BRIEF, GRIDDLE_ID, PINS, SERVICE_MS, id, numbered, writer } from './fixtures.ts';
@@ -96,14 +97,27 @@ describe('whipped whites', () => {
     const state = fold({ pins, rehearsal: false }, numbered(parted([0.5, 0.5])));
     const plan = planRun(pins, state, 0, new Map());
     const tasks = morningTasks(pins, state, plan, 0);
-    for (const { number, firstPourMs, whipMs } of plan.lots) {
-      const fold = tasks.find(({ kind, lot }) => kind === 'fold' && lot === number)!;
-      const whip = tasks.find(({ kind, lot }) => kind === 'whip' && lot === number)!;
-      expect([whip.dueMs, fold.dueMs > whip.dueMs]).toEqual([whipMs, true]);
-      expect(fold.dueMs).toBeLessThan(firstPourMs);
-      // hands pour, flip and lift nothing while they whip
-      const busy = plan.panfuls.flatMap(({ pourMs, flipMs, liftMs }) => [pourMs, flipMs, liftMs]);
-      expect(busy.filter((atMs) => atMs > whipMs! && atMs < whipMs! + 240_000)).toEqual([]);
-    }
+    const allMixedMs = Math.max(...plan.lots.map(({ mixEndMs }) => mixEndMs));
+    const folds = plan.lots.map(({ number, firstPourMs, folded }) => {
+      const of = (asked: 'whip' | 'fold') => tasks.find(({ kind, lot }) => kind === asked && lot === number)!.dueMs;
+      expect([of('whip'), of('fold')]).toEqual([folded!.whipMs, folded!.foldMs]);
+      // into a base that stands ready, whipped for three minutes, and poured before it sinks
+      expect(folded!.whipMs).toBeGreaterThanOrEqual(allMixedMs);
+      expect(folded!.foldMs).toBeGreaterThanOrEqual(folded!.whipMs + 180_000);
+      expect(folded!.foldMs).toBeLessThan(firstPourMs);
+      expect(firstPourMs - folded!.foldMs).toBeLessThan(10 * 60_000);
+      return folded!.foldMs;
+    });
+    expect([...folds].sort((a, b) => a - b)).toEqual(folds);
+    expect(plan.conflicts.filter(({ code }) => code === 'whitesWait')).toEqual([]);
+  });
+
+  it('are whipped in pieces between other work, never at the same time', () => {
+    const hands = new HandsTimeline();
+    for (const start of [100, 140, 200]) hands.add(start, start + 20);
+    // 60 s before 230: ten at the end are too few, 40 between two pieces of work, and 20 before them
+    expect(hands.takeBroken(230, 60, 15)).toBe(120);
+    expect(hands.latestFree(0, 220, 10)).toBe(220);
+    expect(hands.latestFree(0, 190, 10)).toBe(90);
   });
 });

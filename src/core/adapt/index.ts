@@ -29,5 +29,5 @@ export { atWork, spotField, spotSpreadC, type Askew, type SpotGuess, type SpotRe
 export { surfaceLikelihood, type PlateReading, type SurfaceLikelihood } from './surface-likelihood.ts';
 export { colourTimes, lightnessAfter, timeToLightness, type Underside } from './underside.ts';
 export { secondSides, type SecondSideSeen, type SecondSides } from './second-sides.ts';
-export { NO_COLOUR_SEEN, surestFlip, type ColourSeen, type SurestFlip } from './surest-flip.ts';
+export { NO_COLOUR_SEEN, USUALLY_AT, surestFlip, type ColourSeen, type SurestFlip } from './surest-flip.ts';
 export { rowWeight, withNotYet, withOwnTurn, withTurn } from './turns.ts';

@@ -37,6 +37,9 @@ const PRICE = { raw: 0.6, dark: 0.8, burnt: 1, pale: 0.25, quarterOff: 0.4 } as 
 /** Burnt comes so much later than past brown, as a share of the side until then, where nothing else is known. From the piece model. */
 const BURNT_AFTER = 1.45;
 
+/** When an underside usually comes to each colour, in times of its light gold, where it was not followed so far. From the piece model. */
+export const USUALLY_AT = { lightGold: 1, golden: 1.25, brown: 1.65, dark: 2.6 } as const;
+
 /** What eyes saw beneath a piece: it comes to a colour no sooner, whatever is believed of its heat, s. */
 export interface ColourSeen {
   readonly notLightGoldBeforeS: number;
@@ -170,9 +173,6 @@ function possible(known: Belief, table: TimelineTable, expected: Expected, slowe
   );
 }
 
-/** An underside that was not followed to past brown comes there so many times later than to light gold. From the piece model. */
-const DARK_AFTER_LIGHT_GOLD = 2.6;
-
 function stateOf(
   table: TimelineTable,
   surfaceC: number,
@@ -186,7 +186,7 @@ function stateOf(
   const { holdsS, signS } = signs;
   const allHoldS = holdsS === undefined ? undefined : holdsS * lastPatch(table).times;
   const allSignS = signS === undefined || allHoldS === undefined ? signS : max(signS, allHoldS);
-  const foretoldS = signs.darkS ?? (signs.lightGoldS && max(signs.elseS, signs.lightGoldS * DARK_AFTER_LIGHT_GOLD));
+  const foretoldS = signs.darkS ?? (signs.lightGoldS && max(signs.elseS, signs.lightGoldS * USUALLY_AT.dark));
   const lightGoldS = signs.lightGoldS && max(signs.lightGoldS, seen.notLightGoldBeforeS);
   const darkS = foretoldS && max(foretoldS, seen.notDarkBeforeS);
   const whole = { ...signs, holdsS: allHoldS, signS: allSignS, lightGoldS, darkS };

@@ -1,11 +1,10 @@
-import { NO_COLOUR_SEEN, type ColourSeen } from '#core/adapt';
+import { NO_COLOUR_SEEN, USUALLY_AT, type ColourSeen } from '#core/adapt';
 import type { PieceTimeline } from '#core/piece';
 import type { SpotOnPlate } from '#core/plate';
 import { zoneKey, type Piece, type Reading, type RunState } from '#core/run';
 
-/** The colour a piece was seen to be before it comes to each, and a usual time from light gold to past brown. From the piece model. */
+/** The colour that ends each one seen. */
 const ENDS_AT = { pale: 'lightGold', lightGold: 'golden', golden: 'brown', brown: 'dark' } as const;
-const DARK_AFTER = { pale: 2.6, lightGold: 2.1, golden: 1.6, brown: 1.15 } as const;
 
 /** Eyes judge a colour to a tenth of its time; that of a neighbour in the same panful tells so much of this one. Assumed. */
 const JUDGED_TO = 0.9;
@@ -39,8 +38,9 @@ export function colourBeneath(
     const own =
       Math.abs(pouredAtMs - piece.pouredAtMs) < SAME_POUR_MS && spot?.xMm === place.xMm && spot.yMm === place.yMm;
     const seenS = JUDGED_TO * (own ? 1 : NEIGHBOUR_TELLS) * afterS;
-    const [endS, darkS] = [times[ENDS_AT[underside]], times.dark];
-    const later = endS && darkS ? darkS / endS : DARK_AFTER[underside];
+    const end = ENDS_AT[underside];
+    const [endS, darkS] = [times[end], times.dark];
+    const later = endS && darkS ? darkS / endS : USUALLY_AT.dark / USUALLY_AT[end];
     notDarkBeforeS = Math.max(notDarkBeforeS, seenS * later);
     if (underside === 'pale') notLightGoldBeforeS = Math.max(notLightGoldBeforeS, seenS);
   }

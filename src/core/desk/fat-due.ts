@@ -2,6 +2,7 @@ import { FAT_LIMIT_C } from '#core/plate';
 import { zoneKey, type Pins, type RunState } from '#core/run';
 import { formulaOf } from './batter-run.ts';
 import type { Hand } from './next-hands.ts';
+import { SURELY_Z } from './wanted-surface.ts';
 import type { ZoneForecast } from './zone-forecast.ts';
 
 type Pour = Pick<Hand, 'verb' | 'formulaId' | 'stationId' | 'zoneId'>;
@@ -24,9 +25,6 @@ export function fatFails(kind: keyof typeof FAT_LIMIT_C, { surfaceC, sdC }: Zone
   const limitC = FAT_LIMIT_C[kind];
   return limitC !== null && surfaceC + SURELY_Z * sdC > limitC;
 }
-
-/** Nine in ten of a normal lie under so many spreads. */
-const SURELY_Z = 1.28;
 
 /**
  * Whether a pour wants fat on its zone first, by its formula's rule: once in a run, before each panful, or before each

@@ -1,4 +1,4 @@
-import { WHIP_S, preparationsFor, type PreparationKind } from '#core/formula';
+import { preparationsFor, type PreparationKind } from '#core/formula';
 import { ingredientOf } from '#core/ingredients';
 import { larderOf, lotKey, type Pins, type RunState } from '#core/run';
 import { bodyInRun } from './batter-run.ts';
@@ -40,7 +40,7 @@ export function morningTasks(pins: Pins, state: RunState, plan: RunPlan, nowMs: 
   const none = { formulaId: null, lot: null, ingredientIds: [], zoneKeys: [], text: null } as const;
   const tasks: MorningTask[] = [];
   for (const planned of plan.lots) {
-    const { formulaId, number, firstPourMs, mixStartMs, whipMs } = planned;
+    const { formulaId, number, firstPourMs, mixStartMs, folded } = planned;
     const body = bodyInRun(pins, state, formulaId);
     const lot = state.lots.get(lotKey(formulaId, number));
     const mixedMs = lot?.mixedAtMs ?? null;
@@ -63,11 +63,11 @@ export function morningTasks(pins: Pins, state: RunState, plan: RunPlan, nowMs: 
       if (where === 'fridge') add('takeOut', firstPourMs - OUT_BEFORE_MIN * MS_PER_MIN, null);
     }
     const late = body.lines.filter((line) => line.when === 'justBefore').map((line) => line.ingredientId);
-    if (whipMs !== null) {
+    if (folded) {
       const foldedMs = lot?.foldedAtMs ?? null;
       const whip = `whip/${formulaId}/${number}`;
-      add('whip', whipMs, done(whip) ?? foldedMs, late);
-      add('fold', whipMs + 1000 * WHIP_S, foldedMs, late);
+      add('whip', folded.whipMs, done(whip) ?? foldedMs, late);
+      add('fold', folded.foldMs, foldedMs, late);
     }
     const fruit = body.lines
       .filter((line) => ingredientOf(larderOf(pins), line.ingredientId).role === 'fruit' && line.when === 'onPiece')

@@ -47,14 +47,14 @@ function testS(pins: Pins, stationId: string, zoneId: string, { type }: FormulaB
 const TEST_S = { leavened: 240, thin: 90 } as const;
 
 /** Hands that mix a batter, and what of it is whipped and folded in lot by lot. */
-function handsBeside(body: FormulaBody, larder: Larder): Pick<MorningJob, 'mixWorkS' | 'foldS'> {
+function handsBeside(body: FormulaBody, larder: Larder): Pick<MorningJob, 'mixWorkS' | 'folded'> {
   const mixWorkS = body.mix.workMin * 60;
   const whipped = body.lines.some(
     ({ ingredientId: id, when }) => when === 'justBefore' && (isWhipped(id) || ingredientOf(larder, id).role === 'egg'),
   );
-  if (!whipped) return { mixWorkS, foldS: 0 };
-  const foldS = WHIP_S + FOLD_S;
-  return { mixWorkS: Math.max(LEAST_MIX_S, mixWorkS - foldS), foldS };
+  if (!whipped) return { mixWorkS, folded: null };
+  const folded = { whipS: WHIP_S, foldS: FOLD_S };
+  return { mixWorkS: Math.max(LEAST_MIX_S, mixWorkS - WHIP_S - FOLD_S), folded };
 }
 /** The rest of a batter takes at least so long to mix, s. Common practice, no source. */
 const LEAST_MIX_S = 180;

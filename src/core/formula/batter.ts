@@ -20,11 +20,17 @@ export function beatenGasShare(type: BatterType): number {
   return GAS_IN_BOWL[type];
 }
 
-/** Share of a batter's volume that is gas when it stands in the bowl, by its type and the whites that are whipped into it. */
-export function gasShare(type: BatterType, batter: readonly Amount[], larder: Larder): number {
+/** Volume in the bowl of what a batter is made of: as it is, with what beating leaves in it and the air of its whites, mL. */
+function volumesMl(type: BatterType, batter: readonly Amount[], larder: Larder) {
   const { massG } = mixtureComposition(batter, larder);
   const plainMl = massG / gasFreeDensityGPerMl(batter, larder);
-  return 1 - plainMl / (plainMl / (1 - GAS_IN_BOWL[type]) + airMl(type, batter));
+  return { massG, plainMl, bowlMl: plainMl / (1 - GAS_IN_BOWL[type]) + airMl(type, batter) };
+}
+
+/** Share of a batter's volume that is gas when it stands in the bowl, by its type and the whites that are whipped into it. */
+export function gasShare(type: BatterType, batter: readonly Amount[], larder: Larder): number {
+  const { plainMl, bowlMl } = volumesMl(type, batter, larder);
+  return 1 - plainMl / bowlMl;
 }
 
 /** The formula's amounts when its grain weighs `grainG`, without any rounding. What goes onto pieces is no batter. */
@@ -43,15 +49,13 @@ export function inBatter(body: FormulaBody, amounts: readonly Amount[]): Amount[
 
 /** Density of the formula's batter as it is poured, g/mL. */
 export function pouredDensityGPerMl(body: FormulaBody, larder: Larder): number {
-  const batter = inBatter(body, linesFor(body, 100));
-  return gasFreeDensityGPerMl(batter, larder) * (1 - gasShare(body.type, batter, larder));
+  const { massG, bowlMl } = volumesMl(body.type, inBatter(body, linesFor(body, 100)), larder);
+  return massG / bowlMl;
 }
 
 /** Volume of batter that amounts make in the bowl, mL. */
 export function bowlVolumeMl(body: FormulaBody, amounts: readonly Amount[], larder: Larder): number {
-  const batter = inBatter(body, amounts);
-  const { massG } = mixtureComposition(batter, larder);
-  return massG / (gasFreeDensityGPerMl(batter, larder) * (1 - gasShare(body.type, batter, larder)));
+  return volumesMl(body.type, inBatter(body, amounts), larder).bowlMl;
 }
 
 /** @throws FormulaFault when the formula names what the kitchen does not have, or has no grain */

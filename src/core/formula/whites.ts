@@ -35,11 +35,11 @@ export function standsPa({
   lines,
 }: Pick<FormulaBody, 'type' | 'yieldStressPa' | 'lines'>): number {
   if (type !== 'whippedWhite') return yieldStressPa;
-  const sum = (of: (line: FormulaBody['lines'][number]) => number) =>
-    lines.reduce((total, line) => total + of(line), 0);
-  const airMl = sum(({ ingredientId, percent }) => airMlPerG(type, ingredientId) * (percent ?? 0));
-  const massG = sum(({ when, percent }) => (when === 'onPiece' ? 0 : (percent ?? 0)));
-  const foam = Math.min(1, airMl / Math.max(1, massG) / FOAM_AIR_ML_PER_G);
+  const batter = lines
+    .filter(({ when }) => when !== 'onPiece')
+    .map(({ ingredientId, percent }) => ({ ingredientId, massG: percent }));
+  const massG = batter.reduce((sum, line) => sum + (line.massG ?? 0), 0);
+  const foam = Math.min(1, airMl(type, batter) / Math.max(1, massG) / FOAM_AIR_ML_PER_G);
   return PLAIN_STANDS_PA + foam * (yieldStressPa - PLAIN_STANDS_PA);
 }
 

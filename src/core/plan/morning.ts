@@ -9,8 +9,8 @@ export interface MorningJob extends Job {
   readonly shares: readonly number[];
   /** All lots are mixed at once, before the first is poured; what they wait for is folded in later. */
   readonly mixedTogether: boolean;
-  /** Hands whip and fold in what waits for each lot, just before its first pour, s; nothing waits: 0. */
-  readonly foldS: number;
+  /** Hands whip what waits for each lot, broken off for other work where they must, and fold it in just before its first pour, s; nothing waits: null. */
+  readonly folded: { readonly whipS: number; readonly foldS: number } | null;
   /** Ingredients are taken out, melted or soaked this long before the mixing. */
   readonly prepareS: number;
 }
@@ -32,8 +32,8 @@ export interface PlannedLot {
   readonly mixEndMs: number;
   readonly firstPourMs: number;
   readonly lastPourMs: number;
-  /** When hands begin to whip what is folded into it; null when nothing is. */
-  readonly whipMs: number | null;
+  /** When hands begin to whip what is folded into it, and to fold it in; null when nothing is. */
+  readonly folded: { readonly whipMs: number; readonly foldMs: number } | null;
 }
 
 export interface PlannedPreheat {
@@ -79,6 +79,8 @@ export const HOLD_LIMIT_S = 1800;
 /** Whites are folded in so long before their lot is poured; they may wait so much longer before they sink. Common practice, no source. */
 const FOLDED_BEFORE_S = 60;
 const WHITES_WAIT_S = 300;
+/** A mixer is not taken up for less, s. Assumed. */
+const LEAST_WHIP_S = 15;
 
 /**
  * Plans the morning back from service: panfuls, then each lot's mixing so that it is poured at its best rest, then each
@@ -136,35 +138,44 @@ function planLots(
   conflicts: Conflict[],
 ): PlannedLot[] {
   const wanted = jobs.flatMap((job) => lotsWanted(job, panfuls));
-  /** Whipping takes the same hands, in their latest free stretch before the pour; whites that wait long sink. */
-  const whippedAt = ({ foldS, formulaId }: MorningJob, firstPourMs: number): number | null => {
-    if (foldS === 0) return null;
+  const wishedMs = new Map<MorningJob, number>();
+  const foldedOf = ({ job, firstPourMs }: (typeof wanted)[number]): PlannedLot['folded'] => {
+    if (!job.folded) return null;
+    const { whipS, foldS } = job.folded;
     const wantedS = (firstPourMs - endMs) / 1000 - FOLDED_BEFORE_S - foldS;
-    const startS = hands.latestFree(-Infinity, wantedS, foldS)!;
-    hands.add(startS, startS + foldS);
-    const waitS = wantedS - startS;
-    if (waitS > WHITES_WAIT_S) conflicts.push({ code: 'whitesWait', formulaId, minutes: minutesUp(waitS) });
-    return Math.round(endMs + startS * 1000);
+    const foldAtS = hands.latestFree(-Infinity, wantedS, foldS)!;
+    hands.add(foldAtS, foldAtS + foldS);
+    const whipAtS = hands.takeBroken(foldAtS, whipS, LEAST_WHIP_S);
+    const waitS = wantedS - whipS - whipAtS;
+    if (waitS > WHITES_WAIT_S)
+      conflicts.push({ code: 'whitesWait', formulaId: job.formulaId, minutes: minutesUp(waitS) });
+    const at = (s: number) => Math.round(endMs + 1000 * s);
+    // the base stands ready before anything is whipped for it
+    wishedMs.set(job, Math.min(wishedMs.get(job) ?? Infinity, at(whipAtS)));
+    return { whipMs: at(whipAtS), foldMs: at(foldAtS) };
   };
+  // the last lot is whipped latest: each takes what the later ones leave
+  const whipped = wanted.toReversed().map((lot) => ({ ...lot, folded: foldedOf(lot) }));
   // the same hands mix, pour and flip: mixing goes into their latest free stretch
   const lots: PlannedLot[] = [];
-  for (const { job, number, share, firstPourMs, lastPourMs, mixEndMs: wish } of wanted.sort(
+  for (const { job, number, share, firstPourMs, lastPourMs, folded, mixEndMs } of whipped.sort(
     (a, b) => b.mixEndMs - a.mixEndMs || b.number - a.number,
   )) {
+    const wish = Math.min(mixEndMs, wishedMs.get(job) ?? Infinity);
     const workS = job.mixWorkS * share;
     const wantedStartS = (wish - endMs) / 1000 - workS;
     const startS = hands.latestFree(-Infinity, wantedStartS, workS)!;
     hands.add(startS, startS + workS);
     const mixStartMs = Math.round(endMs + startS * 1000);
-    const mixEndMs = Math.round(mixStartMs + workS * 1000);
-    const oldestS = (lastPourMs - mixEndMs) / 1000;
+    const mixedMs = Math.round(mixStartMs + workS * 1000);
+    const oldestS = (lastPourMs - mixedMs) / 1000;
     if (oldestS > job.rest.latestS && !job.mixedTogether) {
       const minutes = minutesUp(oldestS - job.rest.latestS);
       conflicts.push({ code: 'restOutlived', formulaId: job.formulaId, minutes });
     }
     const prepareMs = mixStartMs - job.prepareS * 1000;
-    const whipMs = whippedAt(job, firstPourMs);
-    lots.push({ formulaId: job.formulaId, number, prepareMs, mixStartMs, mixEndMs, firstPourMs, lastPourMs, whipMs });
+    const moments = { prepareMs, mixStartMs, mixEndMs: mixedMs, firstPourMs, lastPourMs, folded };
+    lots.push({ formulaId: job.formulaId, number, ...moments });
   }
   return lots.sort((a, b) => a.mixStartMs - b.mixStartMs || a.number - b.number);
 }

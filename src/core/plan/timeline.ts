@@ -16,6 +16,28 @@ export class HandsTimeline {
     }
     return start >= earliest - EPSILON ? start : undefined;
   }
+
+  /**
+   * Busies the latest free stretches before `end` that together make `lengthS`: work that can be broken off and taken up
+   * again, in pieces of `leastS` at least. Tells when the first of them begins.
+   */
+  takeBroken(end: number, lengthS: number, leastS: number): number {
+    const taken: { start: number; end: number }[] = [];
+    let [left, until] = [lengthS, end];
+    for (let i = this.#busy.length - 1; left > EPSILON; i--) {
+      const block = this.#busy[i];
+      if (block && block.start >= until) continue;
+      const free = until - (block?.end ?? -Infinity);
+      if (free >= Math.min(leastS, left) - EPSILON) {
+        const piece = Math.min(left, free);
+        taken.push({ start: until - piece, end: until });
+        left -= piece;
+      }
+      until = block?.start ?? until;
+    }
+    for (const { start, end: over } of taken) this.add(start, over);
+    return taken.at(-1)?.start ?? end;
+  }
 }
 
 const EPSILON = 1e-9;

@@ -3,7 +3,6 @@ import {
   placeOf,
   pieceInput,
   promptsNow,
-  type Forecast,
   type Hand,
   type MorningTask,
   type Prompt,
@@ -78,8 +77,6 @@ class ObedientCook {
   private readonly panfuls = new Set<string>();
   private prompts = 0;
   private nowMs: number;
-  /** Of each zone, what the screens last said. */
-  private zones: Forecast['zones'] = [];
 
   constructor(of: Obeying) {
     this.of = of;
@@ -132,7 +129,6 @@ class ObedientCook {
   private open(): Prompt[] {
     const state = this.desk.state();
     const told = this.desk.predicted(this.nowMs);
-    this.zones = told.zones;
     const prompts = promptsNow(this.told.pins, state, told, this.plan, this.nowMs).filter(
       (prompt) => !this.untapped.has(prompt.key) && this.follows(prompt),
     );
@@ -234,7 +230,7 @@ class ObedientCook {
     const { formulaId, stationId, zoneId, placeId } = hand;
     const { hands } = this.told.pins.formulas.find(({ id }) => id === formulaId)!.body;
     if (hand.verb === 'pour') {
-      if (fatAsked(this.told.pins, this.desk.state(), hand, this.zones) === 'put') {
+      if (fatAsked(this.told.pins, this.desk.state(), hand, this.desk.predicted(this.nowMs).zones) === 'put') {
         this.desk.tap(this.nowMs, 'fat-put', { stationId, zoneId });
         this.spend(hands.greaseS);
       }
