@@ -1,6 +1,6 @@
 import { describe, expect, it } from '@jest/globals';
 import { planRun, recoveryOf, type TableCache } from '#core/desk';
-import { panfulLoad } from '../../src/core/desk/recovery.ts';
+import { panfulLoad } from '../../src/core/desk/food-on-plate.ts';
 import type { StationBody } from '#core/plate';
 import { fold, type Pins, type StoredEvent } from '#core/run';
 import { GRIDDLE } from '#demo';

@@ -3,7 +3,8 @@ import { larderOf, zoneKey, type Pins, type RunState } from '#core/run';
 import { discInRun, formulaOf, placesIn, portionMl, stationOf } from './batter-run.ts';
 import type { MorningPlan } from '#core/plan';
 import { usualFoodW } from './heat.ts';
-import { panfulLoad, recoveryOf } from './recovery.ts';
+import { panfulLoad } from './food-on-plate.ts';
+import { recoveryOf } from './recovery.ts';
 
 /** What cannot be as a brief has it, with its way out. */
 export type BriefFault = { readonly formulaId: string; readonly stationId: string } & (

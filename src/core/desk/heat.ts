@@ -25,7 +25,7 @@ import {
 import { pinnedStation, zoneKey, type Pins, type ZoneState } from '#core/run';
 import { stationOf } from './batter-run.ts';
 import { zoneOf } from './station-now.ts';
-import { COOKING_HEAT_J_PER_G } from './surface-model.ts';
+import { COOKING_HEAT_J_PER_G } from './food-on-plate.ts';
 import { wantedSurfaceC } from './wanted-surface.ts';
 import type { ReadingSaid } from './zone-belief.ts';
 

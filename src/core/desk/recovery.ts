@@ -1,8 +1,6 @@
-import { familyOf, type BatterType } from '#core/formula';
 import { plateTracks, trackAt, zoneThermal, type StationBody } from '#core/plate';
 import { markHolding } from './heat.ts';
 import { zoneOf } from './station-now.ts';
-import { COOKING_HEAT_J_PER_G, USUAL_COOK_S } from './surface-model.ts';
 
 /** How a zone answers a panful: how far it dips, and how long after the last lift it lacks heat. */
 export interface Recovery {
@@ -48,11 +46,4 @@ export function recoveryOf(
   for (let s = 0; s <= LONGEST_S && backS === null; s += 5)
     if (trackAt(track!, panful.cookS + s) >= hold.targetC - BACK_WITHIN_C) backS = s;
   return { dipC: Math.max(0, hold.targetC - lowestC), tooMuch: lowestC < BROWNS_FROM_C, backS };
-}
-
-/** A panful as its zone feels it. */
-export function panfulLoad(type: BatterType, pieces: number, massG: number) {
-  const family = familyOf(type);
-  const cookS = USUAL_COOK_S[family];
-  return { cookS, powerW: (pieces * massG * COOKING_HEAT_J_PER_G[family]) / cookS };
 }

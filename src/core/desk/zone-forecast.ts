@@ -20,9 +20,10 @@ import {
   type ZoneHeat,
 } from './heat.ts';
 import { piecesLeft } from './next-hands.ts';
-import { panfulLoad, recoveryOf, type Recovery } from './recovery.ts';
+import { panfulLoad } from './food-on-plate.ts';
+import { recoveryOf, type Recovery } from './recovery.ts';
 import { stationNow, zoneOf } from './station-now.ts';
-import { type SurfaceModel } from './surface-model.ts';
+import type { SurfaceModel } from './surface-model.ts';
 import { hottestWantedC, placeFitness, wantedSurfaceC, type PlaceFitness } from './wanted-surface.ts';
 import { atSpot, believedC, type ZoneBelief } from './zone-belief.ts';
 import { inUse, isDone, isWorked, lastClearMs, lyingFor, testLies } from './zone-use.ts';
