@@ -36,7 +36,8 @@ export { TrueKitchen } from './true-kitchen.ts';
 export { notOverBrown, trueWindow, type TrueWindow } from './true-window.ts';
 export { LEVELS, type Level } from './data-levels.ts';
 export { FlipTrainer, ROUND, flipScore, type PieceInTraining, type TrainedPiece } from './trainer.ts';
-export { LOOKS, obey, type Looks, type Obeyed, type Obeying } from './obey.ts';
+export { LOOKS, type Looks } from './obedience.ts';
+export { obey, type Obeyed, type Obeying } from './obey.ts';
 export {
   OBEYED_FAULTS,
   obeyScore,

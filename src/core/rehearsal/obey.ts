@@ -11,22 +11,20 @@ import {
 } from '#core/desk';
 import { timelineAt, timelineTable } from '#core/piece';
 import { zoneKey, type StoredEvent } from '#core/run';
-import { mixingChores, type Chore } from './chores.ts';
+import { mixingChores } from './chores.ts';
 import { DeskSide } from './desk-side.ts';
 import { judgedWord } from './judged-word.ts';
 import type { Kitchen } from './kitchen.ts';
+import { LateTaps } from './late-taps.ts';
 import { lookAt } from './looks.ts';
+import { follows, lateMs, type Looks } from './obedience.ts';
 import type { ObeyedMorning, ObeyedPiece } from './obey-score.ts';
 import { PlateWatch } from './plate-watch.ts';
-import { normal, seedFrom, seeded } from './random.ts';
+import { seedFrom, seeded } from './random.ts';
 import { toldRun, type RehearsalRun } from './rehearsal-run.ts';
 import type { Attention } from './rehearse.ts';
 import type { Structure } from './kitchen-plate.ts';
 import { TrueKitchen } from './true-kitchen.ts';
-
-/** Whether plates are looked at when the desk asks: never, or once before the first pour on each. */
-export const LOOKS = ['one', 'never'] as const;
-export type Looks = (typeof LOOKS)[number];
 
 export interface Obeying {
   readonly kitchen: Kitchen;
@@ -47,7 +45,6 @@ export interface Obeyed extends ObeyedMorning {
 const GLANCE_S = 5;
 /** What each thing takes of a pair of hands, s. Assumed. */
 const TAKES_S = { turn: 3, part: 4, look: 6, judge: 2, task: 5, beneath: 4, sign: 1 } as const;
-const LATE_TAP = { share: 0.2, leastS: 5, mostS: 20 };
 /** A sign that does not come after so many looks never will. Assumed. */
 const COMES_BACK_AT_MOST = 12;
 const MAX_STEPS = 20_000;
@@ -67,12 +64,9 @@ class ObedientCook {
   private readonly plan: RunPlan;
   private readonly watch: PlateWatch;
   private readonly coldMs: number;
-  private readonly random: () => number;
   private readonly done = new Map<string, ObeyedPiece>();
   private readonly usualFirstS = new Map<string, number>();
-  /** What hands did and have not tapped yet. */
-  private readonly untapped = new Set<string>();
-  private readonly lateTaps: Chore[] = [];
+  private readonly taps: LateTaps;
   private readonly looked = new Set<string>();
   private readonly panfuls = new Set<string>();
   private prompts = 0;
@@ -83,7 +77,7 @@ class ObedientCook {
     this.told = toldRun(of.kitchen, of.run);
     this.desk = new DeskSide(this.told, of.tables ?? new Map());
     this.plan = this.desk.plan();
-    this.random = seeded(seedFrom('obedient', of.seed));
+    this.taps = new LateTaps(of.attention, seeded(seedFrom('obedient', of.seed)));
     this.truth = new TrueKitchen(of.kitchen, this.told.stationIds, of.seed, of.structure ?? 'own');
     this.watch = new PlateWatch(this.told, this.truth);
     this.coldMs = Math.min(this.plan.startMs, ...this.plan.preheats.map(({ lightMs }) => lightMs)) - 60_000;
@@ -100,7 +94,7 @@ class ObedientCook {
     for (let steps = 0; this.nowMs < endMs; steps++) {
       if (steps > MAX_STEPS) throw new Error('The morning did not end.');
       while (chores[0] && chores[0].atMs <= this.nowMs) chores.shift()!.act();
-      while (this.lateTaps[0] && this.lateTaps[0].atMs <= this.nowMs) this.lateTaps.shift()!.act();
+      this.taps.come(this.nowMs);
       const prompts = this.open();
       const next = prompts.find((prompt) => this.actMs(prompt) <= this.nowMs);
       if (next) this.act(next);
@@ -112,7 +106,7 @@ class ObedientCook {
           ),
         );
       const over = prompts.every(({ kind }) => kind !== 'hand') && this.desk.state().pieces.size > 0;
-      if (!over || this.lateTaps.length > 0 || this.desk.state().onPlate.size > 0) endMs = Infinity;
+      if (!over || !this.taps.none || this.desk.state().onPlate.size > 0) endMs = Infinity;
       else if (endMs === Infinity) endMs = this.nowMs + 1000 * CLOSING_S;
     }
     this.desk.tap(this.nowMs, 'run-finished', {});
@@ -130,7 +124,7 @@ class ObedientCook {
     const state = this.desk.state();
     const told = this.desk.predicted(this.nowMs);
     const prompts = promptsNow(this.told.pins, state, told, this.plan, this.nowMs).filter(
-      (prompt) => !this.untapped.has(prompt.key) && this.follows(prompt),
+      (prompt) => !this.taps.has(prompt.key) && follows(prompt, this.of, this.looked),
     );
     const asked = new Map(prompts.filter(({ dueMs }) => dueMs <= this.nowMs).map(({ key }) => [key, this.nowMs]));
     for (const [key, sinceMs] of this.askedSince) if (asked.has(key)) asked.set(key, sinceMs);
@@ -140,30 +134,9 @@ class ObedientCook {
   /** Since when each thing that is due has been asked for: hands are late from then. */
   private askedSince: ReadonlyMap<string, number> = new Map();
 
-  /** Looks are taken as told, questions are answered by hands of full attention alone; a row that waits for a colleague's tap waits. */
-  private follows(prompt: Prompt): boolean {
-    switch (prompt.kind) {
-      case 'look':
-        return this.of.look === 'one' && !this.looked.has(zoneKey(prompt.look.stationId, prompt.look.zoneId));
-      case 'judge': // a test piece is asked for and cut open; colours of others only watchful hands tell
-        return this.of.attention === 'full' || prompt.judgement.asks !== 'underside';
-      case 'beneath':
-        return this.of.attention === 'full';
-      default:
-        return true;
-    }
-  }
-
   /** When these hands come to something. */
   private actMs(prompt: Prompt): number {
-    return (this.askedSince.get(prompt.key) ?? prompt.dueMs) + this.lateMs(prompt);
-  }
-
-  /** How late these hands are with something, ms. */
-  private lateMs({ kind, key }: Prompt): number {
-    if (kind === 'task') return 0;
-    const { lateS = 0, lateSdS = 0 } = this.of.kitchen.hands;
-    return 1000 * Math.max(0, lateS + lateSdS * normal(seeded(seedFrom(key, this.of.seed))));
+    return (this.askedSince.get(prompt.key) ?? prompt.dueMs) + lateMs(prompt, this.of.kitchen, this.of.seed);
   }
 
   private act(prompt: Prompt): void {
@@ -237,7 +210,9 @@ class ObedientCook {
       const pieceId = this.desk.nextId();
       this.pour(hand, pieceId);
       const { volumeMl } = this.told.pins.formulas.find(({ id }) => id === formulaId)!.body.portion;
-      this.tapped(key, (atMs) => this.desk.tap(atMs, 'poured', { pieceId, formulaId, stationId, placeId, volumeMl }));
+      this.taps.tap(key, this.nowMs, (atMs) =>
+        this.desk.tap(atMs, 'poured', { pieceId, formulaId, stationId, placeId, volumeMl }),
+      );
       return this.spend(hands.pourS);
     }
     const pieceId = hand.pieceId!;
@@ -248,7 +223,7 @@ class ObedientCook {
     }
     if (hand.verb === 'flip') {
       this.truth.flip(pieceId);
-      this.tapped(key, (atMs) => this.desk.tap(atMs, 'flipped', { pieceId }));
+      this.taps.tap(key, this.nowMs, (atMs) => this.desk.tap(atMs, 'flipped', { pieceId }));
       return this.spend(hands.flipS);
     }
     this.truth.lift(pieceId);
@@ -257,7 +232,7 @@ class ObedientCook {
     const usualFirstS = this.usualFirstS.get(`${formulaId} ${stationId}`)!;
     const of = { pieceId, formulaId, stationId, zoneId, placeId, pouredAtMs, liftedAtMs: this.nowMs, usualFirstS };
     this.done.set(pieceId, { ...outcome, ...of });
-    this.tapped(key, (atMs) => this.desk.tap(atMs, 'lifted', { pieceId }));
+    this.taps.tap(key, this.nowMs, (atMs) => this.desk.tap(atMs, 'lifted', { pieceId }));
     this.spend(hands.liftS);
   }
 
@@ -286,23 +261,6 @@ class ObedientCook {
     const others = [...state.onPlate.values()].map((id) => state.pieces.get(id)!);
     if (!others.some((piece) => piece.stationId === stationId && piece.zoneId === zoneId)) this.panfuls.add(pieceId);
     this.truth.pour({ pieceId, stationId, spot: placeOf(pins, state, ref), input, diameterMm });
-  }
-
-  /** Tells the desk, at once or, with lazy attention, now and then too late. */
-  private tapped(key: string, tap: (atMs: number) => void): void {
-    const atMs = this.nowMs;
-    const late = this.of.attention === 'lazy' && this.random() < LATE_TAP.share;
-    if (!late) return tap(atMs);
-    const delayMs = 1000 * (LATE_TAP.leastS + (LATE_TAP.mostS - LATE_TAP.leastS) * this.random());
-    this.untapped.add(key);
-    this.lateTaps.push({
-      atMs: atMs + delayMs,
-      act: () => {
-        this.untapped.delete(key);
-        tap(atMs + delayMs);
-      },
-    });
-    this.lateTaps.sort((a, b) => a.atMs - b.atMs);
   }
 
   /** Hands are at something for so long; eyes tap what they notice meanwhile. */

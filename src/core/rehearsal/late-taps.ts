@@ -1,0 +1,45 @@
+import type { Attention } from './rehearse.ts';
+
+/** Of taps of lazy hands so many come late, and by how much, s. */
+const LATE_TAP = { share: 0.2, leastS: 5, mostS: 20 };
+
+/** What hands did and tap at once or, with lazy attention, now and then too late. */
+export class LateTaps {
+  private readonly attention: Attention;
+  private readonly random: () => number;
+  private readonly keys = new Set<string>();
+  private readonly waiting: { readonly atMs: number; readonly key: string; readonly tap: (atMs: number) => void }[] =
+    [];
+
+  constructor(attention: Attention, random: () => number) {
+    this.attention = attention;
+    this.random = random;
+  }
+
+  /** A deed is tapped: now, or some seconds from now with that time. */
+  tap(key: string, nowMs: number, tap: (atMs: number) => void): void {
+    if (this.attention !== 'lazy' || this.random() >= LATE_TAP.share) return tap(nowMs);
+    const delayS = LATE_TAP.leastS + (LATE_TAP.mostS - LATE_TAP.leastS) * this.random();
+    this.keys.add(key);
+    this.waiting.push({ atMs: nowMs + 1000 * delayS, key, tap });
+    this.waiting.sort((a, b) => a.atMs - b.atMs);
+  }
+
+  /** Taps that have come by now. */
+  come(nowMs: number): void {
+    while (this.waiting[0] && this.waiting[0].atMs <= nowMs) {
+      const { atMs, key, tap } = this.waiting.shift()!;
+      this.keys.delete(key);
+      tap(atMs);
+    }
+  }
+
+  /** Hands did it and have not tapped it yet. */
+  has(key: string): boolean {
+    return this.keys.has(key);
+  }
+
+  get none(): boolean {
+    return this.waiting.length === 0;
+  }
+}
