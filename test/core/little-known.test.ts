@@ -2,7 +2,7 @@ import { describe, expect, it } from '@jest/globals';
 import { belief, priorPosterior } from '#core/adapt';
 import { heatAlarm, judgementAsked } from '#core/desk';
 import { LivePiece, USUAL_PACE, timelineTable, type PieceInput } from '#core/piece';
-import { markForTemperature, turnSdLn, zoneThermal, type Dial, type StationBody } from '#core/plate';
+import { markForTemperature, zoneThermal, type Dial, type StationBody } from '#core/plate';
 import { fold, type StoredEvent } from '#core/run';
 import { GRIDDLE } from '#demo';
 import { spreadBy } from '../../src/core/adapt/posterior.ts';
@@ -61,13 +61,6 @@ describe('a thermostat that runs hot', () => {
 });
 
 describe('what a turn of the dial leaves known', () => {
-  const nine: Dial = { kind: 'power', max: 9, step: 0.5 };
-  it('is less the further it is turned, and more of a flame, which has a floor, than of a coil', () => {
-    expect(turnSdLn({ source: 'coil' }, nine, 4, 4)).toBe(0);
-    expect(turnSdLn({ source: 'coil' }, nine, 2, 6)).toBeGreaterThan(turnSdLn({ source: 'coil' }, nine, 4, 6));
-    expect(turnSdLn({ source: 'gas' }, nine, 1, 5)).toBeLessThan(turnSdLn({ source: 'coil' }, nine, 1, 5));
-  });
-
   it('spreads are added as squares, and what is likeliest stays', () => {
     const before = belief(priorPosterior(8));
     const after = belief(spreadBy(priorPosterior(8), 15));

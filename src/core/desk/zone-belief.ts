@@ -61,7 +61,7 @@ export function zoneBelief(
   const prior = full?.assumed
     ? assumedPrior(full.assumed.sdC, batter)
     : unreadPrior(calibration?.sdC ?? unreadSdC(station, zoneOf(station, zone.zoneId)), batter);
-  const sightings = full ? sightingsOf(pins, state, full, formulaId, model, tableOf) : [];
+  const sightings = full ? sightingsOf(pins, state, full, formulaId, model, tableOf, nowMs) : [];
   const { unevenC } = patternOf(station, pins.roomC);
   const spreadC = spotSpreadC(unevenC);
   const weighed = weigh(prior, sightings, nowMs / 1000, { spreadC, known: calibration?.spots });

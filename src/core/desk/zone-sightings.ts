@@ -1,16 +1,17 @@
 import { rowWeight, surfaceSeen, unreadSdC, type Expected, type Sighting } from '#core/adapt';
 import { BENEATH_SPANS_S, surfaceForBeneath, type Cue, type TimelineTable } from '#core/piece';
-import { degreesPerLnGain, turnSdLn, zoneMiddle, zoneThermal, type SpotOnPlate, type StationBody } from '#core/plate';
-import { pinnedStation, type Piece, type Pins, type RunState, type ZoneState } from '#core/run';
+import { zoneMiddle, type SpotOnPlate } from '#core/plate';
+import type { Piece, Pins, RunState, ZoneState } from '#core/run';
 import { discInRun, placesIn } from './batter-run.ts';
 import { turnedByEye } from './by-eye.ts';
 import { stationNow, zoneOf } from './station-now.ts';
 import type { SurfaceModel } from './surface-model.ts';
+import { turnedDials } from './turned-dials.ts';
 
 /** The table of a batter's next piece, or of a piece that was poured. */
 export type TableOf = (formulaId: string, piece?: Piece) => TimelineTable;
 
-/** All that was seen of a zone for a formula: burners moved, readings, and cues, turns and verdicts of its pieces. */
+/** All that was seen of a zone for a formula up to now: burners moved, readings, and cues, turns and verdicts of its pieces. */
 export function sightingsOf(
   pins: Pins,
   state: RunState,
@@ -18,6 +19,7 @@ export function sightingsOf(
   formulaId: string,
   model: SurfaceModel,
   tableOf: TableOf,
+  nowMs: number,
 ): Sighting[] {
   const { stationId, zoneId } = zone;
   const station = stationNow(pins, state, stationId);
@@ -84,32 +86,8 @@ export function sightingsOf(
       list.push({ kind: 'turn', atS: piece.flippedAtMs / 1000, key, spot, expected, table, afterS, turn });
     }
   }
-  return [...list, ...turnsOf(pins, station, zone, Math.min(...list.map(({ atS }) => 1000 * atS)))];
+  return [...list, ...turnedDials(pins, station, zone, Math.min(...list.map(({ atS }) => atS)), nowMs / 1000)];
 }
-
-/**
- * Turns of a dial from one mark to another after something was learned on the one: it says less of the other. A plate that
- * was read before the run was read where it holds.
- */
-function turnsOf(
-  pins: Pins,
-  station: StationBody,
-  { stationId, zoneId, turns }: ZoneState,
-  sinceMs: number,
-): Sighting[] {
-  const zone = zoneOf(station, zoneId);
-  const read = pinnedStation(pins, stationId)?.calibration?.some((each) => each.zoneId === zoneId);
-  if (read || zone.dial.kind === 'thermostat') return [];
-  const lit = turns.filter(({ mark }) => mark > 0);
-  return lit.slice(1).flatMap(({ atMs, mark }, n): Sighting[] => {
-    const sdLn = turnSdLn(zone, zone.dial, lit[n]!.mark, mark);
-    if (atMs < sinceMs || sdLn < LEAST_SD_LN) return [];
-    const errorSdC = sdLn * degreesPerLnGain(zoneThermal(station, zone), pins.roomC);
-    return [{ kind: 'turned', atS: atMs / 1000, key: `turned ${atMs} ${errorSdC.toFixed(1)}`, errorSdC }];
-  });
-}
-/** A turn that says less than this of its power is none, ln. */
-const LEAST_SD_LN = 0.02;
 
 /** Looks at pieces of one zone this near to each other are one look along a row, ms. Assumed. */
 const ONE_LOOK_MS = 20_000;

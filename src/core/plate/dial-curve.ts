@@ -40,11 +40,11 @@ export function powerShare({ source }: Pick<Burner, 'source'>, dial: Dial, mark:
 }
 
 /**
- * How well the change of a burner's power is known as its dial is turned from one mark to another, ln: to a quarter of what
- * its kind's curve has of it. Assumed, from how far exponents and floors of one kind differ.
+ * How well a change of a burner's power by so much, ln, is known as its dial is turned: to a quarter of what its kind's curve
+ * has of it. Assumed, from how far exponents and floors of one kind differ.
  */
-export function turnSdLn(burner: Pick<Burner, 'source'>, dial: Dial, from: number, to: number): number {
-  return TURN_KNOWN_TO * Math.abs(Math.log(powerShare(burner, dial, to) / powerShare(burner, dial, from)));
+export function turnSdLn(changeLn: number): number {
+  return TURN_KNOWN_TO * Math.abs(changeLn);
 }
 const TURN_KNOWN_TO = 0.25;
 

@@ -94,6 +94,15 @@ const TOLD_AT_C = 185;
 
 /** How many degrees a holding zone gains when the logarithm of its burner's strength does by one: at a griddle's usual surface. */
 export function degreesPerLnGain(zone: ZoneThermal, ambientC: number): number {
-  const slope = (lossW(zone, TOLD_AT_C + 1, ambientC) - lossW(zone, TOLD_AT_C - 1, ambientC)) / 2;
-  return lossW(zone, TOLD_AT_C, ambientC) / slope;
+  return lossW(zone, TOLD_AT_C, ambientC) / lossPerK(zone, ambientC);
+}
+
+/** In how long an empty zone comes within 1/e of what a turn of its burner makes of it, s: heat capacity over loss per kelvin. */
+export function timeConstantS(zone: ZoneThermal, ambientC: number): number {
+  return zone.heatCapacityJPerK / lossPerK(zone, ambientC);
+}
+
+/** What a kelvin more loses to the room at a griddle's usual surface, W/K. */
+function lossPerK(zone: ZoneThermal, ambientC: number): number {
+  return (lossW(zone, TOLD_AT_C + 1, ambientC) - lossW(zone, TOLD_AT_C - 1, ambientC)) / 2;
 }

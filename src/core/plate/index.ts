@@ -15,6 +15,7 @@ export { fieldSolver, plateGrid, storedJ, type FieldEnergy, type FieldStep, type
 export {
   betweenZonesWK,
   degreesPerLnGain,
+  timeConstantS,
   heated,
   lossW,
   steadyC,
