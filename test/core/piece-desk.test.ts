@@ -1,8 +1,8 @@
 import { describe, expect, it } from '@jest/globals';
 import { asCooked, cookStrip, forecast, fruitEffects, pieceInput, tableFor, type TableCache } from '#core/desk';
 import type { FormulaBody } from '#core/formula';
-import { appearancesAt, timelineAt } from '#core/piece';
-import { hiddenKitchen, trulyCooked } from '#core/rehearsal';
+import { BROWNING_LSTAR, appearanceAt, appearancesAt, timelineAt } from '#core/piece';
+import { ReplayedKitchen, trulyCooked } from '#core/rehearsal';
 import { fold, type Pins, type StoredEvent } from '#core/run';
 import { GRIDDLE_CAKES } from '#demo';
 import { BRIEF, CAKES, CREPES, GRIDDLE_ID, PAN_ONE, PINS, SERVICE_MS, id, numbered, writer } from './fixtures.ts';
@@ -141,11 +141,22 @@ describe('as they came off', () => {
       { pins: PINS, rehearsal: true },
       numbered(events.map((each) => ({ ...each, simAtMs: each.deviceAtMs }))),
     );
-    const kitchen = hiddenKitchen(5);
-    const true_ = trulyCooked(kitchen, PINS, state, CAKES, T0 + 210_000, new Map());
+    const true_ = trulyCooked(new ReplayedKitchen(PINS, 5), state, CAKES);
     const believed = asCooked(PINS, state, CAKES, T0 + 210_000, tables);
     expect(true_.map(({ pieceId }) => pieceId)).toEqual(believed.map(({ pieceId }) => pieceId));
     expect(true_[0]!.off).not.toEqual(believed[0]!.off);
+  });
+
+  it.each([
+    { time: 1, browning: 1 },
+    { time: 1.05, browning: 0.63 },
+    { time: 0.95, browning: 1.4 },
+  ])('a face is drawn golden when it is golden, whatever the pace of its batter (%o)', (pace) => {
+    const table = tableFor(PINS, stateOf(events), { ...AT_A }, tables, T0);
+    const { golden, lightGold } = timelineAt(table, 190, pace).brownedAt;
+    const all = appearancesAt(table, 190, pace);
+    expect(Math.abs(appearanceAt(all, golden!, null).underLStar - BROWNING_LSTAR.golden)).toBeLessThan(1.5);
+    expect(Math.abs(appearanceAt(all, lightGold!, null).underLStar - BROWNING_LSTAR.lightGold)).toBeLessThan(1.5);
   });
 
   it('a table answers alike however it is asked', () => {

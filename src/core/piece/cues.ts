@@ -143,7 +143,7 @@ export function goodBest(holdsS: Moment, signS: Moment, brownS: Moment, darkS: M
 }
 
 /** The cues that show `elapsedS` after the pour, in the order in which they came. */
-export function cuesBy({ cues }: PieceTimeline, elapsedS: number): Cue[] {
+export function cuesBy({ cues }: Pick<PieceTimeline, 'cues'>, elapsedS: number): Cue[] {
   return (Object.entries(cues) as [Cue, number][])
     .filter(([, at]) => at <= elapsedS)
     .sort((a, b) => a[1] - b[1])

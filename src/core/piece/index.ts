@@ -63,7 +63,7 @@ export {
 } from './table.ts';
 export { isServedPale, servedLift } from './served.ts';
 export { LivePiece, type FirstSideMoments, type Inside } from './live-piece.ts';
-export { appearanceAt, underWord, type Appearance, type Appearances } from './appearance.ts';
+export { appearanceAt, appearanceFrom, underWord, type Appearance, type Appearances } from './appearance.ts';
 export { pictureOf, type Mark, type Patch, type Picture, type PictureOf } from './picture.ts';
 export { PREDICTED, UNCERTAIN, dueS, sensitivities, spreadLn, type Answer, type Predicted } from './spread.ts';
 export { type FlipBy } from './first-side.ts';

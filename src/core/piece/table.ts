@@ -7,7 +7,7 @@ import {
   type PieceTimeline,
   type Window,
 } from './cues.ts';
-import { mixedAppearance, type Appearance, type Appearances } from './appearance.ts';
+import { appearanceFrom, mixedAppearance, type Appearance, type Appearances } from './appearance.ts';
 import { spreadLn, type Predicted } from './spread.ts';
 import { simulatePiece, type PieceInput, type SimulatedPiece } from './timeline.ts';
 
@@ -101,8 +101,16 @@ export function appearancesAt(table: TimelineTable, surfaceC: number, pace: Pace
   const { a, b, share } = neighbours(table, surfaceC);
   const [x, y] = [a.appearances, b.appearances];
   const step = (from: number, to: number) => (from + share * (to - from)) * pace.time;
-  const mixed = (from: readonly Appearance[], to: readonly Appearance[]) =>
-    from.map((one, i) => mixedAppearance(one, to[i]!, share));
+  // what a face looks like otherwise goes by the batter's signs; the colour on the plate by its own browning
+  const browns = pace.time * pace.browning;
+  const mixed = (from: readonly Appearance[], to: readonly Appearance[]) => {
+    const usual = from.map((one, i) => mixedAppearance(one, to[i]!, share));
+    if (browns === 1) return usual;
+    return usual.map((look, i) => {
+      const { underLStar, rimLStar } = appearanceFrom(usual, 1, i * browns);
+      return { ...look, underLStar, rimLStar };
+    });
+  };
   return {
     firstStepS: step(x.firstStepS, y.firstStepS),
     first: mixed(x.first, y.first),
