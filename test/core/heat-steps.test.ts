@@ -46,6 +46,22 @@ describe('heat as steps', () => {
     expect(there.mark).toBeLessThan(heat.boostMark);
   });
 
+  it('a plate that a look finds far cooler than thought is turned up, though it was never turned down', () => {
+    const pan = plan.preheats.find(({ zoneKey }) => zoneKey.startsWith(PAN_ONE))!;
+    const { boostMark } = plan.preheat[pan.zoneKey]!;
+    const of = { stationId: PAN_ONE, zoneId: 'P' };
+    const at = (min: number) => pan.lightMs + min * 60_000;
+    const read = { ...of, method: 'probe', surfaceC: 105, sdC: 2 } as const;
+    const log = [
+      brief,
+      event('burner-turned', { ...of, mark: boostMark }, { deviceAtMs: at(0) }),
+      event('reading-taken', read, { deviceAtMs: at(6) }),
+    ];
+    const step = stepsAt(log, at(9)).find(({ stationId: own }) => own === PAN_ONE)!;
+    expect(step.why).toBe('correct');
+    expect(step.mark).toBeGreaterThan(boostMark);
+  });
+
   it('a plate that runs away empty is turned off, and the words, the mark and the button are one thing', () => {
     const hot = [
       brief,

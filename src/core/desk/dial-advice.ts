@@ -1,5 +1,6 @@
 import { marksOf, powerShare, type HeatLimits, type StationBody } from '#core/plate';
 import type { ZoneState } from '#core/run';
+import { dialTurns } from './dial-turns.ts';
 import { settlesOn, type ZoneHeat } from './heat.ts';
 import { zoneOf } from './station-now.ts';
 
@@ -44,7 +45,7 @@ export function dialAdviceOf(
   const betterC = Math.abs(nowOffC) - Math.abs(on(wantedMark) - hold.targetC);
   const tooHot = on(zone.mark) > limits.batterC;
   if (betterC < WORTH_A_TURN_C || isOnItsWay(zone, wantedMark, hold.targetC)) return LEFT;
-  const turnedS = (nowMs - (state?.turns.at(-1)?.atMs ?? -Infinity)) / 1000;
+  const turnedS = (nowMs - (dialTurns(state?.turns ?? []).at(-1)?.atMs ?? -Infinity)) / 1000;
   const waitsS = firstFood ? 0 : Math.abs(nowOffC) > FAR_OFF_C || tooHot ? ANSWERS_WITHIN_S : TURNED_ONCE_IN_S;
   if (turnedS < waitsS) return LEFT;
   return { strays: true, advisedMark: stepped(station, zone, wantedMark, nominalMark) };

@@ -1,6 +1,6 @@
 import { placeKey, zoneKey, type RunState } from '#core/run';
 import type { Forecast } from './forecast.ts';
-import { piecesLeft } from './next-hands.ts';
+import { piecesLeft, pourDue } from './next-hands.ts';
 import type { RunPlan } from './plan-run.ts';
 import type { ZoneForecast } from './zone-forecast.ts';
 
@@ -11,7 +11,10 @@ export interface HeatStep {
   readonly key: string;
   readonly stationId: string;
   readonly zoneId: string;
+  /** What stands on the dial when it is done. */
   readonly mark: number;
+  /** The plate is taken off its burner, or put back on it; null: it stays where it is. */
+  readonly stands: 'aside' | 'back' | null;
   readonly why: HeatWhy;
   readonly dueMs: number;
 }
@@ -35,8 +38,9 @@ export function heatSteps(
   const steps = new Map<string, HeatStep>();
   for (const zone of told.zones) {
     if (steps.has(zone.key) && !inHand(state, zone)) continue;
-    const step = stepOf(state, zone, plan, nowMs);
-    if (step) steps.set(zone.key, { key: zone.key, stationId: zone.stationId, zoneId: zone.zoneId, ...step });
+    const step = stepOf(state, told, zone, plan, nowMs);
+    if (step)
+      steps.set(zone.key, { key: zone.key, stationId: zone.stationId, zoneId: zone.zoneId, stands: null, ...step });
   }
   return [...steps.values()].sort((a, b) => a.dueMs - b.dueMs);
 }
@@ -49,9 +53,15 @@ function inHand(state: RunState, { formulaId, stationId, places }: ZoneForecast)
   });
 }
 
-type Step = Pick<HeatStep, 'mark' | 'why' | 'dueMs'>;
+type Step = Pick<HeatStep, 'mark' | 'why' | 'dueMs'> & Partial<Pick<HeatStep, 'stands'>>;
 
-function stepOf(state: RunState, zone: ZoneForecast, plan: RunPlan | null, nowMs: number): Step | null {
+function stepOf(
+  state: RunState,
+  told: Pick<Forecast, 'zones'>,
+  zone: ZoneForecast,
+  plan: RunPlan | null,
+  nowMs: number,
+): Step | null {
   const turns = state.zones.get(zoneKey(zone.stationId, zone.zoneId))?.turns ?? [];
   const heat = plan?.preheat[zone.key];
   if (turns.length === 0) {
@@ -60,25 +70,48 @@ function stepOf(state: RunState, zone: ZoneForecast, plan: RunPlan | null, nowMs
     return planned && heat && !taken ? { mark: heat.boostMark, why: 'light', dueMs: planned.lightMs } : null;
   }
   if (zone.alarm?.kind === 'done') return { mark: 0, why: 'done', dueMs: nowMs };
-  if (zone.alarm) return { mark: 0, why: 'danger', dueMs: nowMs };
-  if (!zone.mark) return again(state, zone, nowMs);
+  if (zone.alarm) return { ...offTheHeat(zone), why: 'danger', dueMs: nowMs };
+  if (!zone.mark) return again(state, told, zone, plan, nowMs);
+  const { strays, advisedMark } = zone;
+  const corrected: Step | null =
+    strays && advisedMark !== null ? { mark: advisedMark, why: 'correct', dueMs: nowMs } : null;
+  // a burner far weaker than thought is turned up before it was ever turned down
+  if (corrected && corrected.mark > zone.mark) return corrected;
   if (turns.length === 1 && heat && heat.boostMark > heat.holdMark && zone.mark >= heat.boostMark) {
     const mark = zone.waitingMark;
     if (zone.surfaceC >= zone.aimC - NEAR_C) return { mark, why: 'down', dueMs: nowMs };
     return { mark, why: 'down', dueMs: Math.max(nowMs + LATER_MS, turns[0]!.atMs + 1000 * heat.boostS) };
   }
-  if (zone.runsAwayEmpty) return { mark: 0, why: 'park', dueMs: nowMs };
-  return zone.strays && zone.advisedMark !== null ? { mark: zone.advisedMark, why: 'correct', dueMs: nowMs } : null;
+  if (zone.runsAwayEmpty) return { ...offTheHeat(zone), why: 'park', dueMs: nowMs };
+  return corrected;
 }
+
+/** A pan is taken off its burner, whose dial is left; what cannot be lifted is turned off. */
+function offTheHeat({ canStandAside, dialMark }: ZoneForecast): Pick<HeatStep, 'mark' | 'stands'> {
+  return canStandAside ? { mark: dialMark, stands: 'aside' } : { mark: 0, stands: null };
+}
+
 /** What is not there yet is looked at again after this, ms. */
 const LATER_MS = 5_000;
 
-/** A plate that was turned off because it ran away is lit again when it has cooled or food lies on it, as long as something is left to pour. */
-function again(state: RunState, zone: ZoneForecast, nowMs: number): Step | null {
+/** It is put back on the heat so long before it is to be poured on, ms: a pan is there in about that. Assumed. */
+const AGAIN_AHEAD_MS = 120_000;
+
+/** A plate that was turned off or set aside because it ran away goes back when it has cooled and is wanted soon, or food lies on it. */
+function again(
+  state: RunState,
+  told: Pick<Forecast, 'zones'>,
+  zone: ZoneForecast,
+  plan: RunPlan | null,
+  nowMs: number,
+): Step | null {
   const lies = inHand(state, zone);
   if (!lies && piecesLeft(state, zone.formulaId) === 0) return null;
   if (zone.surfaceC > zone.targetC + AGAIN_WITHIN_C) return null;
   if (!lies && zone.surfaceC >= zone.readyFromC) return null; // it is poured on first
+  if (!lies && pourDue(state, told, plan, zone, nowMs).dueMs > nowMs + AGAIN_AHEAD_MS) return null;
+  // one thing at a time: where its dial stands wrong, that is told once it is back
+  if (zone.aside && zone.dialMark > 0) return { mark: zone.dialMark, stands: 'back', why: 'again', dueMs: nowMs };
   const mark = (lies && !zone.unproven) || zone.surfaceC < zone.readyFromC ? zone.workingMark : zone.waitingMark;
   return mark > 0 ? { mark, why: 'again', dueMs: nowMs } : null;
 }

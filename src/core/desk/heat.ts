@@ -24,6 +24,7 @@ import {
 } from '#core/plate';
 import { pinnedStation, zoneKey, type Pins, type ZoneState } from '#core/run';
 import { stationOf } from './batter-run.ts';
+import { dialMarkOf } from './dial-turns.ts';
 import { zoneOf } from './station-now.ts';
 import { COOKING_HEAT_J_PER_G } from './food-on-plate.ts';
 import { wantedSurfaceC } from './wanted-surface.ts';
@@ -35,7 +36,11 @@ export interface ZoneHeat {
   readonly key: string;
   readonly stationId: string;
   readonly zoneId: string;
+  /** What heats it: 0 while it stands aside. */
   readonly mark: number | null;
+  /** It stands beside its burner, whose dial is at `dialMark` all the same. */
+  readonly aside: boolean;
+  readonly dialMark: number;
   readonly surfaceC: number;
   readonly sdC: number;
   /** Nine in ten of the belief lie between these, °C. */
@@ -44,6 +49,9 @@ export interface ZoneHeat {
   readonly basis: SurfaceBasis;
   readonly readings: readonly ReadingSaid[];
 }
+
+/** A zone by its heat and what heats it, wherever it stands. */
+type Standing = Omit<ZoneHeat, 'aside' | 'dialMark'>;
 
 /** A zone as it stands: its dial, its surface with its spread, and what that rests on. */
 export function zoneHeat(
@@ -61,6 +69,8 @@ export function zoneHeat(
     key: zoneKey(stationId, zoneId),
     ...{ stationId, zoneId, readings },
     mark: turned?.mark ?? null,
+    aside: turned?.dialMark !== undefined,
+    dialMark: turned ? dialMarkOf(turned) : 0,
     surfaceC,
     sdC: Math.hypot(share * known.errorSdC, roughC),
     lowC: surfaceC - Math.hypot(share * (known.errorC - known.errorLowC), NINE_IN_TEN_Z * roughC),
@@ -217,7 +227,7 @@ const LONGEST_S = 600;
  */
 export function heatAlarm(
   station: StationBody,
-  zone: ZoneHeat,
+  zone: Standing,
   span: {
     readonly targetC: number;
     readonly highC: number;
@@ -241,7 +251,7 @@ export function heatAlarm(
 }
 
 /** Seconds in which a zone cools to a surface with its burner off; none when it never does within ten minutes. */
-function coolingS(station: StationBody, zone: ZoneHeat, toC: number, roomC: number): number | null {
+function coolingS(station: StationBody, zone: Standing, toC: number, roomC: number): number | null {
   const thermal = zoneThermal(station, zoneOf(station, zone.zoneId));
   const after = (s: number) => heated(thermal, zone.surfaceC, 0, roomC, s);
   if (after(LONGEST_S) > toC) return null;

@@ -58,4 +58,5 @@ export { looksBeneath, type LookBeneath } from './looks-beneath.ts';
 export { fruitEffects, type FruitEffects } from './fruit-effects.ts';
 export { cookStrip, type CookMoment, type CookStrip } from './cook-strip.ts';
 export { nextFirstSide, pourMoment, type FirstSide, type PourMoment } from './first-side.ts';
+export { canStandAside, dialMarkOf, dialTurns } from './dial-turns.ts';
 export type { BriefFault } from './brief-faults.ts';

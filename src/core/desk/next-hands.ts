@@ -183,7 +183,7 @@ function heatWaited(zone: ZoneForecast | undefined, { dueMs, sinceMs }: PourTarg
 }
 
 function zoneFor(
-  forecast: Forecast,
+  forecast: Pick<Forecast, 'zones'>,
   target: Pick<PourTarget, 'formulaId' | 'stationId' | 'zoneId'>,
 ): ZoneForecast | undefined {
   return forecast.zones.find(
@@ -205,9 +205,9 @@ function isOn(state: RunState, pieceId: string, target: PourTarget): boolean {
 }
 
 /** When a zone's next panful is poured: as planned, but not before it is free again; at once when the plan has slipped. */
-function pourDue(
+export function pourDue(
   state: RunState,
-  forecast: Forecast,
+  forecast: Pick<Forecast, 'zones'>,
   plan: RunPlan | null,
   { formulaId, stationId, zoneId }: Pick<PourTarget, 'formulaId' | 'stationId' | 'zoneId'>,
   nowMs: number,

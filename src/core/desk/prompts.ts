@@ -1,5 +1,5 @@
 import { zoneMiddle, type SpotOnPlate } from '#core/plate';
-import type { Pins, RunState } from '#core/run';
+import { zoneKey, type Pins, type RunState } from '#core/run';
 import { stationOf } from './batter-run.ts';
 import type { Forecast } from './forecast.ts';
 import { looksBeneath } from './looks-beneath.ts';
@@ -60,16 +60,25 @@ export function promptsNow(pins: Pins, state: RunState, told: Forecast, plan: Ru
   }
   for (const hand of nextHands(pins, state, told, plan, nowMs))
     prompts.push({ kind: 'hand', key: `${hand.verb} ${hand.pieceId ?? hand.placeId}`, dueMs: hand.dueMs, hand });
-  const order = (prompt: Prompt) => (prompt.dueMs <= nowMs ? urgency(prompt) : LATER);
+  const poured = new Set(
+    prompts.flatMap((prompt) =>
+      prompt.kind === 'hand' && prompt.hand.verb === 'pour' && prompt.dueMs <= nowMs
+        ? [zoneKey(prompt.hand.stationId, prompt.hand.zoneId)]
+        : [],
+    ),
+  );
+  const order = (prompt: Prompt) => (prompt.dueMs <= nowMs ? urgency(prompt, poured) : LATER);
   return prompts.sort((a, b) => order(a) - order(b) || a.dueMs - b.dueMs);
 }
 
 const LATER = 9;
 
-function urgency(prompt: Prompt): number {
+/** @param poured zones that are to be poured on now: batter cools them sooner than a hand at the dial */
+function urgency(prompt: Prompt, poured: ReadonlySet<string>): number {
   switch (prompt.kind) {
     case 'heat':
-      return prompt.step.why === 'danger' ? 0 : prompt.step.why === 'park' ? 4.5 : 2;
+      if (prompt.step.why === 'danger') return 0;
+      return prompt.step.why === 'park' && poured.has(prompt.step.key) ? 4.5 : 2;
     case 'hand':
       return prompt.hand.verb === 'pour' ? 4 : 1;
     case 'beneath':

@@ -5,6 +5,7 @@ import { besideZoneC, hottestSpot, type HeatLimits, type SpotOnPlate, type Stati
 import { larderOf, pinnedStation, zoneKey, type Pins, type RunState } from '#core/run';
 import { formulaOf, placesIn, portionMl } from './batter-run.ts';
 import { dialAdviceOf } from './dial-advice.ts';
+import { canStandAside } from './dial-turns.ts';
 import {
   emptyMark,
   isThinZone,
@@ -44,6 +45,8 @@ export interface ZoneForecast extends ZoneHeat {
   readonly aimC: number;
   /** It stands empty on a mark that may carry it past what its batter or its face bears: it comes off the heat until food cools it. */
   readonly runsAwayEmpty: boolean;
+  /** It can be taken off its burner by hand. */
+  readonly canStandAside: boolean;
   /** From this surface on it may be poured: lower where a burner stronger than thought would do harm. */
   readonly readyFromC: number;
   /** It is off its surface by more than a turn of the dial is worth, and was not turned lately. */
@@ -182,6 +185,7 @@ export function zoneForecast(
     // a panful's own dip comes back by itself
     asExpected: ready || (lying && !advised.strays && alarm === null),
     ...advised,
+    canStandAside: canStandAside(station),
     runsAwayEmpty:
       heat.surfaceC >= readyFromC &&
       inUse(state, stationId, zoneId, nowMs, EMPTY_AFTER_S) === 0 &&

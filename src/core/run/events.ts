@@ -128,8 +128,15 @@ export const PAYLOADS = {
   }),
   /** A task was done: the cook's own by its id, the desk's by its name. */
   'task-done': v.object({ taskId: Text(120) }),
-  /** A burner was lit or turned; mark 0 is off. A thermostat's mark is a temperature of its own scale. */
-  'burner-turned': v.object({ ...ZoneRef, mark: v.pipe(v.number(), v.finite(), v.minValue(0), v.maxValue(600)) }),
+  /**
+   * A burner was lit or turned; mark 0 is off. A thermostat's mark is a temperature of its own scale. A plate that stands
+   * aside was taken off its burner, whose dial stays as it is, until the next such event without it.
+   */
+  'burner-turned': v.object({
+    ...ZoneRef,
+    mark: v.pipe(v.number(), v.finite(), v.minValue(0), v.maxValue(600)),
+    aside: v.optional(v.boolean()),
+  }),
   /** Nothing is known of the plate but that it is in use: a guess with its spread. */
   'surface-assumed': v.object({
     ...ZoneRef,

@@ -17,8 +17,10 @@ type PlateKind = Extract<
 
 /** What is done to the plate: burners turned and changed, heat read, fat put on, pieces given their size and places. */
 export const APPLY_PLATE: { readonly [K in PlateKind]: Apply<K> } = {
-  'burner-turned': (draft, { mark, ...of }, atMs, { id: eventId }) =>
-    withZone(draft, of, (zone) => void zone.turns.push({ atMs, mark, eventId })),
+  'burner-turned': (draft, { mark, aside = false, ...of }, atMs, { id: eventId }) =>
+    withZone(draft, of, (zone) => {
+      zone.turns.push(aside ? { atMs, mark: 0, dialMark: mark, eventId } : { atMs, mark, eventId });
+    }),
   'surface-assumed': (draft, { surfaceC, sdC, ...of }, atMs) =>
     withZone(draft, of, (zone) => void (zone.assumed = { atMs, surfaceC, sdC })),
   'reading-taken': (draft, { stationId, zoneId, ...reading }, atMs, { id: eventId }) =>

@@ -51,6 +51,7 @@ export {
   type Shown,
   type Tap,
   type Task,
+  type BurnerTurned,
   type ZoneState,
 } from './state.ts';
 export { upcast } from './upcast.ts';

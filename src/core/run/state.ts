@@ -76,10 +76,20 @@ export type Reading = HeatReading & {
   readonly spot?: SpotOnPlate | undefined;
 };
 
+/** What heats a zone from a moment on. */
+export interface BurnerTurned {
+  readonly atMs: number;
+  /** 0 while the plate stands aside. */
+  readonly mark: number;
+  /** Only while it stands aside: what is on its burner's dial all the same. */
+  readonly dialMark?: number;
+  readonly eventId: string;
+}
+
 export interface ZoneState {
   readonly stationId: string;
   readonly zoneId: string;
-  readonly turns: { readonly atMs: number; readonly mark: number; readonly eventId: string }[];
+  readonly turns: BurnerTurned[];
   readonly readings: Reading[];
   /** Burners it was put on since the run began, oldest first. */
   readonly swaps: { readonly atMs: number; readonly burner: Omit<Zone, 'id'>; readonly eventId: string }[];

@@ -31,25 +31,29 @@ export function useHeatSteps(): { steps: ComputedRef<HeatLine[]>; turn: (step: H
     const due = step.dueMs <= store.nowMs + DUE_WITHIN_MS;
     const inS = (step.dueMs - store.nowMs) / 1000;
     const off = step.mark === 0;
+    const way = step.stands ? `${step.why}Stand` : `${step.why}${off && step.why === 'down' ? 'Off' : ''}`;
     return {
       ...step,
       due,
-      words: t(`heatStep.${step.why}${off && step.why === 'down' ? 'Off' : ''}`, {
+      words: t(`heatStep.${way}`, {
         zone: name,
         mark,
         time: stretch(Math.max(0, inS)),
       }),
-      button: off
-        ? t('advice.turnedOff', { zone: step.zoneId })
-        : t(step.why === 'light' || step.why === 'again' ? 'heatStep.lit' : 'advice.turned', {
-            zone: step.zoneId,
-            mark,
-          }),
+      button: step.stands
+        ? t(`heatStep.${step.stands}`, { zone: step.zoneId })
+        : off
+          ? t('advice.turnedOff', { zone: step.zoneId })
+          : t(step.why === 'light' || step.why === 'again' ? 'heatStep.lit' : 'advice.turned', {
+              zone: step.zoneId,
+              mark,
+            }),
     };
   }
 
-  function turn({ stationId, zoneId, mark }: HeatStep): void {
-    void store.tap([{ kind: 'burner-turned', payload: { stationId, zoneId, mark } }]);
+  function turn({ stationId, zoneId, mark, stands }: HeatStep): void {
+    const aside = stands === 'aside';
+    void store.tap([{ kind: 'burner-turned', payload: { stationId, zoneId, mark, ...(aside && { aside }) } }]);
   }
   return { steps, turn };
 }

@@ -2,25 +2,16 @@
 import { Disclosure, DisclosureButton, DisclosurePanel } from '@headlessui/vue';
 import { ChevronDown } from '@lucide/vue';
 import { computed } from 'vue';
-import { stationNow, zoneOf } from '#core/desk';
-import DialStepper from '../../parts/DialStepper.vue';
 import { useRun } from '../../stores/run.ts';
 import { t } from '../../words/index.ts';
+import ZoneDial from '../ZoneDial.vue';
 
 /** Every dial of the morning, to be turned without leaving the stove. */
 const store = useRun();
 const dials = computed(() => {
   const seen = new Set<string>();
-  return (store.outlook?.forecast.zones ?? []).flatMap(({ key, stationId, zoneId, mark }) => {
-    if (seen.has(key)) return [];
-    seen.add(key);
-    const { dial } = zoneOf(stationNow(store.run!.pins, store.state!, stationId), zoneId);
-    return [{ key, stationId, zoneId, mark: mark ?? 0, dial }];
-  });
+  return (store.outlook?.forecast.zones ?? []).filter(({ key }) => !seen.has(key) && seen.add(key));
 });
-function turn(stationId: string, zoneId: string, mark: number): void {
-  void store.tap([{ kind: 'burner-turned', payload: { stationId, zoneId, mark } }]);
-}
 </script>
 
 <template>
@@ -30,14 +21,7 @@ function turn(stationId: string, zoneId: string, mark: number): void {
       <ChevronDown class="size-5" :class="{ 'rotate-180': open }" aria-hidden="true" />
     </DisclosureButton>
     <DisclosurePanel class="flex flex-col gap-2 px-4 pb-4">
-      <DialStepper
-        v-for="each in dials"
-        :key="each.key"
-        :model-value="each.mark"
-        :dial="each.dial"
-        :zone="each.zoneId"
-        @update:model-value="(mark: number) => turn(each.stationId, each.zoneId, mark)"
-      />
+      <ZoneDial v-for="each in dials" :key="each.key" :zone="each" />
     </DisclosurePanel>
   </Disclosure>
 </template>

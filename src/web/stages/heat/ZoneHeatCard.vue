@@ -5,7 +5,6 @@ import { formulaOf, stationNow, zoneOf, type ZoneForecast } from '#core/desk';
 import type { FormulaBody } from '#core/formula';
 import type { HeatReading, SpotOnPlate } from '#core/plate';
 import BigButton from '../../parts/BigButton.vue';
-import DialStepper from '../../parts/DialStepper.vue';
 import { clock, markText, stretch, temperature, temperatureSpread } from '../../parts/format.ts';
 import PaperCard from '../../parts/PaperCard.vue';
 import ReadingForm from '../../parts/ReadingForm.vue';
@@ -13,6 +12,7 @@ import { useRun } from '../../stores/run.ts';
 import { useSession } from '../../stores/session.ts';
 import { t } from '../../words/index.ts';
 import { alarmText } from './alarm-text.ts';
+import ZoneDial from '../ZoneDial.vue';
 import SwapBurner from './SwapBurner.vue';
 import ZoneReadings from './ZoneReadings.vue';
 import { useDialAdvice } from './use-dial-advice.ts';
@@ -28,7 +28,7 @@ const station = computed(() => stationNow(store.run!.pins, store.state!, props.z
 const burner = computed(() => zoneOf(station.value, props.zone.zoneId));
 const dial = computed(() => burner.value.dial);
 const off = computed(() => !props.zone.mark);
-const { step, text: adviceText } = useDialAdvice(() => props.zone);
+const { step, text: adviceText, turn } = useDialAdvice(() => props.zone);
 const status = computed(() => {
   if (off.value && props.zone.basis === 'cold') return 'cold';
   if (props.zone.ready) return props.zone.unproven && props.zone.surfaceC < props.body.heat.lowC ? 'forOne' : 'ready';
@@ -56,12 +56,7 @@ const recovery = computed(() => {
 const LEAST_DIP_C = 5;
 
 const zoneRef = computed(() => ({ stationId: props.zone.stationId, zoneId: props.zone.zoneId }));
-const turned = computed({
-  get: () => props.zone.mark ?? 0,
-  set: (mark: number) => turn(mark),
-});
-const { probe, stove } = useRunInstruments(() => props.zone.stationId);
-const turn = (mark: number) => void stove.turn(props.zone.zoneId, mark);
+const { probe } = useRunInstruments(() => props.zone.stationId);
 const oiled = computed(() => (store.state!.zones.get(props.zone.key)?.fatPutMs.length ?? 0) > 0);
 const batters = computed(() =>
   (store.state!.brief?.items ?? []).map(({ formulaId: id }) => ({ id, name: formulaOf(store.run!.pins, id).name })),
@@ -125,20 +120,16 @@ async function readSimulated(): Promise<void> {
     <p v-if="alarm" class="mt-2 flex gap-2 rounded-control bg-ember-mist p-3 font-semibold text-ember" role="alert">
       <TriangleAlert class="mt-0.5 size-5 shrink-0" aria-hidden="true" />{{ alarm }}
     </p>
-    <DialStepper v-model="turned" class="mt-3" :dial="dial" :zone="zone.zoneId" />
+    <ZoneDial class="mt-3" :zone="zone" />
     <div v-if="adviceText" class="mt-3 rounded-control bg-mist p-3" data-testid="heat-step">
       <p>{{ adviceText }}</p>
-      <BigButton
-        v-if="step && (step.due || step.why === 'light')"
-        look="say"
-        class="mt-2 w-full"
-        @click="turn(step.mark)"
-        >{{
-          step.mark === 0
+      <BigButton v-if="step && (step.due || step.why === 'light')" look="say" class="mt-2 w-full" @click="turn(step)">{{
+        step.stands
+          ? step.button
+          : step.mark === 0
             ? t('heat.turnedOff')
             : t(off ? 'heat.lit' : 'heat.turned', { mark: markText(dial, step.mark) })
-        }}</BigButton
-      >
+      }}</BigButton>
     </div>
     <ReadingForm
       v-if="reading"

@@ -7,7 +7,7 @@ import { useHeatSteps, type HeatLine } from '../use-heat-steps.ts';
 /** What the dial of a zone should do next, the same as on every stage; what is still to come has no button. */
 export function useDialAdvice(zone: () => ZoneForecast) {
   const store = useRun();
-  const { steps } = useHeatSteps();
+  const { steps, turn } = useHeatSteps();
   const step = computed((): HeatLine | null => steps.value.find(({ key }) => key === zone().key) ?? null);
   const text = computed(() => {
     if (!step.value) return quiet();
@@ -22,5 +22,5 @@ export function useDialAdvice(zone: () => ZoneForecast) {
     if (!heat.reachable) return t('heat.unreachable');
     return store.plan!.preheats.some(({ zoneKey }) => zoneKey === key) ? null : t('heat.notNeeded');
   }
-  return { step, text };
+  return { step, text, turn };
 }
