@@ -36,6 +36,12 @@ export async function newRun(
   return page.url().split('/')[4]!;
 }
 
+/** An id for a rehearsal whose kitchen is as asked: its seed follows from it. */
+export function runIdWith(asked: (seed: number) => boolean): string {
+  for (let seed = 1; ; seed++)
+    if (asked(seed)) return `${crypto.randomUUID().slice(0, -7)}${seed.toString(16).padStart(7, '0')}`;
+}
+
 /** A griddle in use and a litre of batter that stands: three taps to the first pour. */
 export async function cookNow(page: Page): Promise<string> {
   await page.goto('/cook-now');

@@ -1,22 +1,14 @@
 import { expect, test, type Page } from '@playwright/test';
-import { hiddenKitchen } from '../src/core/rehearsal/hidden-kitchen.ts';
+import { drawnBurner } from '../src/core/rehearsal/drawn-kitchen.ts';
 import { GRIDDLE_CAKES } from '../src/demo/formulas.ts';
 import { DEMO_IDS } from '../src/demo/people.ts';
-import { logOf, settled, signIn, stage, watchFaults } from './app.ts';
+import { GRIDDLE as GRIDDLE_BODY } from '../src/demo/stations.ts';
+import { logOf, runIdWith, settled, signIn, stage, watchFaults } from './app.ts';
 
 const GRIDDLE = DEMO_IDS.stations.griddle;
-const zones = ['A', 'B'] as const;
 /** The griddle is lit by then. */
 const LIT_BEFORE_MS = 14 * 60_000;
 
-/** A rehearsal's hidden kitchen follows from its id: one whose griddle has burners far stronger than is written. */
-function idOfStrongGriddle(): string {
-  for (let seed = 1; ; seed++) {
-    const { powerFactor } = hiddenKitchen(seed);
-    if (zones.every((zone) => powerFactor(`${GRIDDLE}/${zone}`) > 1.09))
-      return `${crypto.randomUUID().slice(0, -7)}${seed.toString(16).padStart(7, '0')}`;
-  }
-}
 const skip = async (page: Page) => {
   await page.getByRole('button', { name: 'To the next task' }).click();
   await settled(page);
@@ -30,7 +22,9 @@ test('a griddle stronger than it is written: the reading shows it, the advice is
   await signIn(page);
   const formulas = (await (await page.request.get('/api/formulas')).json()) as { id: string; body: { name: string } }[];
   const { id: formulaId } = formulas.find(({ body }) => body.name === GRIDDLE_CAKES.name)!;
-  const runId = idOfStrongGriddle();
+  const runId = runIdWith((seed) =>
+    GRIDDLE_BODY.zones.every((zone) => (drawnBurner(GRIDDLE, zone, seed).gain ?? 1) > 1.09),
+  );
   const serviceAtMs = Date.parse('2027-03-20T08:00:00Z');
   const atMs = serviceAtMs - 3 * 3_600_000;
   const event = (kind: string, payload: object) => ({

@@ -45,7 +45,7 @@ describe('a plate as it really is', () => {
       const one = plate(body({ metal, thicknessMm: 6 }));
       one.turn('A', 10);
       one.advanceTo(400);
-      one.pour({ xMm: 150, yMm: 150, diameterMm: 80, drawnWm2: () => 30_000 }, 'piece');
+      one.pour({ xMm: 150, yMm: 150, diameterMm: 80, food: { drawnWm2: 30_000 } }, 'piece');
       one.advanceTo(430);
       one.lift('piece');
       const at = () => one.at(20, 20) - one.at(150, 150);

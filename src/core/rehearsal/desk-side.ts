@@ -3,13 +3,14 @@ import {
   heatSteps,
   planRun,
   unrecordedLearning,
+  unrecordedWindows,
   type Forecast,
   type HeatStep,
   type RunPlan,
   type TableCache,
 } from '#core/desk';
 import { CURRENT_VERSION, fold, type EventKind, type Payload, type RunState, type StoredEvent } from '#core/run';
-import { rehearsalId, type ToldRun } from './rehearsal-run.ts';
+import type { ToldRun } from './rehearsal-run.ts';
 
 /** A forecast is looked at again after this time though nothing was tapped, ms. */
 const AGES_AFTER_MS = 20_000;
@@ -36,21 +37,24 @@ export class DeskSide {
   }
 
   nextId(): string {
-    return rehearsalId(++this.ids);
+    return this.told.log.makeId(++this.ids);
   }
 
   tap<K extends EventKind>(atMs: number, kind: K, payload: Payload<K>): void {
+    const { deviceId, rehearsal } = this.told.log;
     this.log.push({
-      ...{ id: this.nextId(), kind, v: CURRENT_VERSION, deviceId: rehearsalId(1), tapId: this.nextId() },
-      ...{ offsetMs: 0, offsetSpreadMs: 0, deviceAtMs: Math.round(atMs), simAtMs: Math.round(atMs) },
+      ...{ id: this.nextId(), kind, v: CURRENT_VERSION, deviceId, tapId: this.nextId() },
+      ...{ offsetMs: 0, offsetSpreadMs: 0, deviceAtMs: Math.round(atMs) },
+      ...(rehearsal && { simAtMs: Math.round(atMs) }),
       payload: payload as Record<string, unknown>,
       seq: this.log.length + 1,
     });
   }
 
   state(): RunState {
+    const { rehearsal } = this.told.log;
     if (this.known?.count !== this.log.length)
-      this.known = { state: fold({ pins: this.told.pins, rehearsal: true }, this.log), count: this.log.length };
+      this.known = { state: fold({ pins: this.told.pins, rehearsal }, this.log), count: this.log.length };
     return this.known.state;
   }
 
@@ -68,6 +72,13 @@ export class DeskSide {
   /** What the run has come to, once all is off. */
   learned(nowMs: number): Payload<'run-learned'> | null {
     return unrecordedLearning(this.told.pins, this.state(), nowMs, this.tables);
+  }
+
+  /** Keeps the windows that are shown now in the log, as the screens do; what is foreseen stays. */
+  keepShown(nowMs: number): void {
+    const told = this.predicted(nowMs);
+    for (const fact of unrecordedWindows(this.state(), told)) this.tap(nowMs, 'window-shown', fact);
+    this.foreseen = { forecast: told, count: this.log.length, atMs: this.foreseen!.atMs };
   }
 
   predicted(nowMs: number): Forecast {

@@ -1,14 +1,4 @@
-export {
-  hiddenKitchen,
-  simulatedProbe,
-  trueSurface,
-  trueTimeline,
-  trulyCooked,
-  type HiddenKitchen,
-  type TrueTables,
-} from './hidden-kitchen.ts';
 export { normal, seedFrom, seeded } from './random.ts';
-export { cookThrough, type SimulatedCook } from './hands.ts';
 export {
   PLATE_SPREAD,
   hiddenPlate,
@@ -28,7 +18,7 @@ export {
   type RehearsalResult,
   type RehearsedPiece,
 } from './rehearse.ts';
-export { RehearsalRunSchema, readRehearsalRun, toldRun, type RehearsalRun } from './rehearsal-run.ts';
+export { RehearsalRunSchema, readRehearsalRun, toldRun, type RehearsalRun, type ToldRun } from './rehearsal-run.ts';
 export { VERDICTS, scoreOf, shareOf, verdictOf, type PieceVerdict, type RehearsalScore, type Share } from './score.ts';
 export { STRUCTURES, type Structure } from './kitchen-plate.ts';
 export type { TrueOutcome } from './lying-piece.ts';
@@ -37,7 +27,10 @@ export { notOverBrown, trueWindow, type TrueWindow } from './true-window.ts';
 export { LEVELS, type Level } from './data-levels.ts';
 export { FlipTrainer, ROUND, flipScore, type PieceInTraining, type TrainedPiece } from './trainer.ts';
 export { LOOKS, type Looks } from './obedience.ts';
-export { obey, type Obeyed, type Obeying } from './obey.ts';
+export { drawnKitchen } from './drawn-kitchen.ts';
+export { ReplayedKitchen, type TrueSight } from './replayed-kitchen.ts';
+export { trulyCooked } from './truly-cooked.ts';
+export { obey, obeyTold, type Obeyed, type Obeying } from './obey.ts';
 export {
   OBEYED_FAULTS,
   obeyScore,

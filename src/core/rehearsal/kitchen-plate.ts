@@ -1,5 +1,5 @@
-import { cellMiddle, plateSimulator, zoneAt, type SpotOnPlate, type StationBody } from '#core/plate';
-import { TruePlate } from '#core/truth';
+import { cellMiddle, plateSimulator, zoneAt, type SpotOnPlate, type StationBody, type Zone } from '#core/plate';
+import { TruePlate, type Draws, type TrueBurner } from '#core/truth';
 import type { Kitchen } from './kitchen.ts';
 import { plateFaults, plateTruth } from './truth-of.ts';
 
@@ -15,7 +15,7 @@ export const STEP_S = 1;
 export interface KitchenPlate {
   at(xMm: number, yMm: number): number;
   turn(zoneId: string, mark: number): void;
-  pour(disc: SpotOnPlate & { readonly diameterMm: number; readonly drawnWm2: () => number }, name: string): void;
+  pour(disc: SpotOnPlate & { readonly diameterMm: number; readonly food: Draws }, name: string): void;
   lift(name: string): void;
   advanceTo(timeS: number): unknown;
   /** The heat that a twentieth of a zone's metal passes, and its mean, °C. */
@@ -23,6 +23,9 @@ export interface KitchenPlate {
   zoneMeanC(zoneId: string): number;
   /** The plate is taken off its burner, which stays as it is, or put back. */
   part(zoneId: string, off: boolean): void;
+  /** A zone is moved to another burner, which is off; a zone is found as hot as this. */
+  refit(zone: Zone, burner: TrueBurner): void;
+  warmTo(zoneId: string, tempC: number): void;
 }
 
 /** A kitchen's plate as it truly is, cold. */
@@ -54,9 +57,12 @@ function asBelieved(body: StationBody, hidden: Kitchen['stations'][number]['hidd
       marks.set(zoneId, mark);
       plate.turn(zoneId, mark);
     },
+    refit: unlike,
+    warmTo: unlike,
     // this structure has no plate beside its burner: off the heat is off
     part: (zoneId, off) => plate.turn(zoneId, off ? 0 : (marks.get(zoneId) ?? 0)),
-    pour: (disc, name) => plate.pour({ ...disc, contactWm2K: 0, pouredC: roomC }, name),
+    pour: ({ food, ...disc }, name) =>
+      plate.pour({ ...disc, drawnWm2: () => food.drawnWm2, contactWm2K: 0, pouredC: roomC }, name),
     hotSpotC(zoneId) {
       const sorted = cellsOf(zoneId)
         .map((cell) => plate.tempC[cell]!)
@@ -64,4 +70,8 @@ function asBelieved(body: StationBody, hidden: Kitchen['stations'][number]['hidd
       return sorted[Math.floor(0.95 * (sorted.length - 1))]!;
     },
   };
+}
+
+function unlike(): never {
+  throw new Error('Plates of the desk’s own kind are lit cold and keep their burners.');
 }

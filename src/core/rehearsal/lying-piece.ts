@@ -1,4 +1,4 @@
-import type { Cue, PieceInput } from '#core/piece';
+import type { Appearance, Cue, PieceInput } from '#core/piece';
 import type { SpotOnPlate } from '#core/plate';
 import type { KitchenPlate } from './kitchen-plate.ts';
 import type { PatchedInside, Patchwork } from './patchwork.ts';
@@ -17,13 +17,15 @@ export interface LyingPiece {
   /** When its inside was done, s from the flip. */
   doneS: number | null;
   readonly called: Set<Cue>;
-  off: PatchedInside | null;
+  off: (PatchedInside & { readonly look: Appearance }) | null;
 }
 
 /** How a piece really was when it came off, and when it should have been flipped, s from its pour. */
 export interface TrueOutcome extends PatchedInside, TrueWindow {
   /** From when its inside would have held the flip, s from the pour; null when it never did. */
   readonly holdsS: number | null;
+  /** As it came off. */
+  readonly look: Appearance;
   readonly pouredS: number;
   readonly flippedS: number;
   /** When its inside was done, s from the flip; null when it came off before. */

@@ -1,8 +1,9 @@
+import type { CookedFault } from '#core/desk';
 import { BROWNING_LSTAR } from '#core/piece';
 import type { TrueOutcome } from './lying-piece.ts';
 
 /** A piece of an obeyed morning: how it really was, and what its formula would have had. */
-export interface ObeyedPiece extends TrueOutcome {
+export interface ObeyedPiece extends Omit<TrueOutcome, 'look'> {
   readonly pieceId: string;
   readonly formulaId: string;
   readonly stationId: string;
@@ -45,17 +46,23 @@ const OVER_AT_MOST_S = 15;
 export const OBEYED_FAULTS = ['raw', 'burnt', 'dark', 'pale', 'slow', 'late'] as const;
 export type ObeyedFault = (typeof OBEYED_FAULTS)[number];
 
-/**
- * What is wrong with a piece, the worst first; nothing: it is right, turned while its inside held, its first face light
- * gold to brown, cooked inside, its second face at least light gold in patches and not past brown, in time.
- */
-export function obeyedFault(piece: ObeyedPiece, serviceAtMs: number): ObeyedFault | null {
+/** What is wrong with a piece as food, the worst first. */
+export function trueFault(piece: Omit<TrueOutcome, 'look'>): CookedFault | null {
   const { dark, burnt, lightGold } = BROWNING_LSTAR;
   const darkest = Math.min(piece.firstLStar, piece.secondLStar);
   if (darkest < burnt) return 'burnt';
   if (!piece.cooked || piece.holdsS === null || piece.flippedS < piece.holdsS) return 'raw';
   if (darkest < dark) return 'dark';
-  if (piece.firstLStar > lightGold || piece.secondDarkest > lightGold) return 'pale';
+  return piece.firstLStar > lightGold || piece.secondDarkest > lightGold ? 'pale' : null;
+}
+
+/**
+ * What is wrong with a piece, the worst first; nothing: it is right, turned while its inside held, its first face light
+ * gold to brown, cooked inside, its second face at least light gold in patches and not past brown, in time.
+ */
+export function obeyedFault(piece: ObeyedPiece, serviceAtMs: number): ObeyedFault | null {
+  const fault = trueFault(piece);
+  if (fault) return fault;
   if (piece.flippedS > SLOWEST_FIRST * piece.usualFirstS) return 'slow';
   return piece.liftedAtMs > serviceAtMs + LATE_MS ? 'late' : null;
 }

@@ -21,9 +21,10 @@ import { follows, lateMs, type Looks } from './obedience.ts';
 import type { ObeyedMorning, ObeyedPiece } from './obey-score.ts';
 import { PlateWatch } from './plate-watch.ts';
 import { seedFrom, seeded } from './random.ts';
-import { toldRun, type RehearsalRun } from './rehearsal-run.ts';
+import { toldRun, type RehearsalRun, type ToldRun } from './rehearsal-run.ts';
 import type { Attention } from './rehearse.ts';
 import type { Structure } from './kitchen-plate.ts';
+import { discMm } from './true-disc.ts';
 import { TrueKitchen } from './true-kitchen.ts';
 
 export interface Obeying {
@@ -52,13 +53,18 @@ const MAX_STEPS = 20_000;
 const CLOSING_S = 60;
 
 /** A morning of hands that know nothing and do only what the screens show, when they show it. @throws Error when it does not end. */
-export function obey(of: Obeying): Obeyed {
-  return new ObedientCook(of).morning();
+export function obey({ run, ...of }: Obeying): Obeyed {
+  return obeyTold(toldRun(of.kitchen, run), of);
+}
+
+/** The same of a run as the desk was told of it. */
+export function obeyTold(told: ToldRun, of: Omit<Obeying, 'run'>): Obeyed {
+  return new ObedientCook(told, of).morning();
 }
 
 class ObedientCook {
-  private readonly of: Obeying;
-  private readonly told: ReturnType<typeof toldRun>;
+  private readonly of: Omit<Obeying, 'run'>;
+  private readonly told: ToldRun;
   private readonly truth: TrueKitchen;
   private readonly desk: DeskSide;
   private readonly plan: RunPlan;
@@ -72,9 +78,9 @@ class ObedientCook {
   private prompts = 0;
   private nowMs: number;
 
-  constructor(of: Obeying) {
+  constructor(told: ToldRun, of: Omit<Obeying, 'run'>) {
     this.of = of;
-    this.told = toldRun(of.kitchen, of.run);
+    this.told = told;
     this.desk = new DeskSide(this.told, of.tables ?? new Map());
     this.plan = this.desk.plan();
     this.taps = new LateTaps(of.attention, seeded(seedFrom('obedient', of.seed)));
@@ -109,6 +115,8 @@ class ObedientCook {
       if (!over || !this.taps.none || this.desk.state().onPlate.size > 0) endMs = Infinity;
       else if (endMs === Infinity) endMs = this.nowMs + 1000 * CLOSING_S;
     }
+    const learned = this.told.log.rehearsal ? null : this.desk.learned(this.nowMs);
+    if (learned) this.desk.tap(this.nowMs, 'run-learned', learned);
     this.desk.tap(this.nowMs, 'run-finished', {});
     const state = this.desk.state();
     return {
@@ -121,6 +129,7 @@ class ObedientCook {
 
   /** What the screens ask for and these hands do, in the screens' own order. */
   private open(): Prompt[] {
+    this.desk.keepShown(this.nowMs);
     const state = this.desk.state();
     const told = this.desk.predicted(this.nowMs);
     const prompts = promptsNow(this.told.pins, state, told, this.plan, this.nowMs).filter(
@@ -146,9 +155,11 @@ class ObedientCook {
       case 'hand':
         return this.withHands(prompt.hand, prompt.key);
       case 'heat': {
-        const { stationId, zoneId, mark } = prompt.step;
+        const { stationId, zoneId, mark, stands } = prompt.step;
+        const aside = stands === 'aside';
+        this.truth.part(stationId, zoneId, aside);
         this.truth.turn(stationId, zoneId, mark);
-        this.desk.tap(this.nowMs, 'burner-turned', { stationId, zoneId, mark });
+        this.desk.tap(this.nowMs, 'burner-turned', { stationId, zoneId, mark, ...(aside && { aside }) });
         return this.spend(TAKES_S.turn);
       }
       case 'look': {
@@ -254,7 +265,7 @@ class ObedientCook {
     const ref = { formulaId, stationId, zoneId, placeId };
     const input = pieceInput(pins, state, ref, this.nowMs);
     const { portion, heat } = pins.formulas.find(({ id }) => id === formulaId)!.body;
-    const diameterMm = 2 * Math.sqrt((portion.volumeMl * 1000) / (Math.PI * input.thicknessMm));
+    const diameterMm = discMm(portion.volumeMl, input.thicknessMm);
     const usual = `${formulaId} ${stationId}`;
     if (!this.usualFirstS.has(usual))
       this.usualFirstS.set(usual, timelineAt(timelineTable(input), heat.targetC).flip.bestS);

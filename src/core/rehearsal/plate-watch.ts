@@ -1,4 +1,4 @@
-import { formulaOf } from '#core/desk';
+import { dialMarkOf, dialTurns, formulaOf } from '#core/desk';
 import { zoneKey, type RunState } from '#core/run';
 import type { PlateFared } from './obey-score.ts';
 import { batterLimitC, faceLimitC } from './plate-limit.ts';
@@ -46,7 +46,10 @@ export class PlateWatch {
     return [...this.worst].map(([key, { face, batter, litS }]) => ({
       stationId: key.split('/')[0]!,
       ...{ face, batter, litS },
-      turns: Math.max(0, (state.zones.get(key)?.turns ?? []).filter(({ mark }) => mark > 0).length - 1),
+      turns: Math.max(
+        0,
+        dialTurns(state.zones.get(key)?.turns ?? []).filter((turn) => dialMarkOf(turn) > 0).length - 1,
+      ),
     }));
   }
 

@@ -43,6 +43,13 @@ export interface ToldRun {
   readonly pins: Pins;
   readonly brief: StoredEvent;
   readonly stationIds: readonly string[];
+  /** How its log is written. */
+  readonly log: {
+    readonly makeId: (n: number) => string;
+    readonly deviceId: string;
+    /** Kept by a clock of its own. */
+    readonly rehearsal: boolean;
+  };
 }
 
 /**
@@ -73,6 +80,7 @@ export function toldRun(kitchen: Kitchen, run: RehearsalRun, before?: Payload<'r
   };
   return {
     stationIds,
+    log: { makeId: rehearsalId, deviceId: rehearsalId(1), rehearsal: true },
     pins: before ? pinsAfter(pins, before, SERVICE_MS - 24 * 3_600_000, 1) : pins,
     brief: {
       ...{ id: rehearsalId(FIRST_ID.brief), tapId: rehearsalId(FIRST_ID.brief + 1), deviceId: rehearsalId(1) },

@@ -9,6 +9,7 @@ import { seedFrom, seeded } from './random.ts';
 import { toldRun, type RehearsalRun } from './rehearsal-run.ts';
 import { StoveHands } from './stove-hands.ts';
 import type { TrueOutcome } from './lying-piece.ts';
+import { discMm } from './true-disc.ts';
 import { TrueKitchen } from './true-kitchen.ts';
 
 /** By what hands turn a piece: the board's prompts, a mean of the best moments so far, or a clock set on the first panful. */
@@ -189,7 +190,7 @@ class Cook {
       const ref = { formulaId, stationId, zoneId: hand.zoneId, placeId };
       const input = pieceInput(pins, state, ref, doneMs);
       const volumeMl = pins.formulas.find(({ id }) => id === formulaId)!.body.portion.volumeMl;
-      const diameterMm = 2 * Math.sqrt((volumeMl * 1000) / (Math.PI * input.thicknessMm));
+      const diameterMm = discMm(volumeMl, input.thicknessMm);
       this.stove.readyForPanful(hand);
       this.truth.pour({ pieceId, stationId, spot: placeOf(pins, state, ref), input, diameterMm });
       return (delayMs) => {

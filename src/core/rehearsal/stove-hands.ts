@@ -36,12 +36,12 @@ export class StoveHands {
   takeAdvice(): void {
     const nowMs = this.clock.nowMs();
     const told = this.desk.predicted(nowMs);
-    for (const { key, stationId, zoneId, mark, why, dueMs } of this.desk.heatSteps(told, nowMs)) {
+    for (const { key, stationId, zoneId, mark, stands, why, dueMs } of this.desk.heatSteps(told, nowMs)) {
       // lighting and turning down once are chores of their own
       if (dueMs > nowMs || why === 'light' || why === 'down') continue;
       if (nowMs - (this.turnedAt.get(key) ?? -Infinity) < PATIENCE_MS) continue;
       this.turnedAt.set(key, nowMs);
-      this.turn(nowMs, stationId, zoneId, mark);
+      this.turn(nowMs, stationId, zoneId, mark, stands === 'aside');
     }
   }
 
@@ -68,9 +68,10 @@ export class StoveHands {
     this.turn(this.clock.nowMs(), stationId, zoneId, mark);
   }
 
-  turn(atMs: number, stationId: string, zoneId: string, mark: number): void {
+  turn(atMs: number, stationId: string, zoneId: string, mark: number, aside = false): void {
+    this.truth.part(stationId, zoneId, aside);
     this.truth.turn(stationId, zoneId, mark);
-    this.desk.tap(atMs, 'burner-turned', { stationId, zoneId, mark });
+    this.desk.tap(atMs, 'burner-turned', { stationId, zoneId, mark, ...(aside && { aside }) });
   }
 
   read(stationId: string, zoneId: string, at?: SpotOnPlate): void {

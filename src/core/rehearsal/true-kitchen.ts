@@ -1,12 +1,12 @@
 import type { PieceInput, PieceParameters, Turn } from '#core/piece';
-import type { SpotOnPlate } from '#core/plate';
+import type { SpotOnPlate, Zone } from '#core/plate';
 import { STEP_S, kitchenPlate, type KitchenPlate, type Structure } from './kitchen-plate.ts';
 import { KitchenSenses, type CueCall } from './kitchen-senses.ts';
 import type { Kitchen } from './kitchen.ts';
 import { beneathC, outcomeOf, type LyingPiece, type TrueOutcome } from './lying-piece.ts';
 import { Patchwork, type Patches } from './patchwork.ts';
 import { normal, seedFrom, seeded } from './random.ts';
-import { trueParameters } from './truth-of.ts';
+import { trueBurner, trueParameters, type HiddenBurner } from './truth-of.ts';
 
 /** A pour as the desk has it: the truth differs from it by the kitchen's own spreads. */
 export interface TruePour {
@@ -60,6 +60,16 @@ export class TrueKitchen {
     this.plateOf(stationId).part(zoneId, off);
   }
 
+  /** A zone is moved to another burner, which is off. */
+  refit(stationId: string, zone: Zone, hidden: HiddenBurner): void {
+    this.plateOf(stationId).refit(zone, trueBurner(zone, hidden));
+  }
+
+  /** A zone is found as hot as this. */
+  warmTo(stationId: string, zoneId: string, tempC: number): void {
+    this.plateOf(stationId).warmTo(zoneId, tempC);
+  }
+
   /** A zone's hot spot and its mean, °C. */
   heatOf(stationId: string, zoneId: string): { readonly hotSpotC: number; readonly meanC: number } {
     const plate = this.plateOf(stationId);
@@ -97,7 +107,7 @@ export class TrueKitchen {
       { ...input, thicknessMm: input.thicknessMm * Math.exp(lnThickness), parameters: this.parameters },
       { ...EVEN, ...patches },
     );
-    plate.pour({ ...at, diameterMm: 2 * radiusMm, drawnWm2: () => live.drawnWm2 }, pieceId);
+    plate.pour({ ...at, diameterMm: 2 * radiusMm, food: live }, pieceId);
     const lying: LyingPiece = {
       ...{ pieceId, plate, spot: at, radiusMm, live },
       type: input.batter.type,
@@ -118,7 +128,7 @@ export class TrueKitchen {
   /** Takes a piece off its plate. Its first side is followed to its end on the metal as it was. */
   lift(pieceId: string): void {
     const lying = this.pieceOf(pieceId);
-    lying.off = lying.live.inside();
+    lying.off = { ...lying.live.inside(), look: lying.live.look() };
     lying.plate.lift(pieceId);
     this.onPlate.delete(lying);
     const plateC = beneathC(lying);
@@ -134,10 +144,14 @@ export class TrueKitchen {
     return this.plateOf(stationId).at(spot.xMm, spot.yMm);
   }
 
-  /** What this kitchen's probe shows at a spot. */
-  probeShows(stationId: string, spot: SpotOnPlate): { readonly surfaceC: number; readonly sdC: number } {
+  /** What this kitchen's probe shows at a spot; `n` draws its noise. */
+  probeShows(
+    stationId: string,
+    spot: SpotOnPlate,
+    n = ++this.read,
+  ): { readonly surfaceC: number; readonly sdC: number } {
     const { offC = 0, sdC = 0, toldSdC = 3 } = this.kitchen.probe;
-    const noise = normal(seeded(seedFrom(`probe ${++this.read}`, this.seed)));
+    const noise = normal(seeded(seedFrom(`probe ${n}`, this.seed)));
     return { surfaceC: Math.round(2 * (this.surfaceC(stationId, spot) + offC + sdC * noise)) / 2, sdC: toldSdC };
   }
 

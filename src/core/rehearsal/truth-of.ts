@@ -1,11 +1,11 @@
 import { PIECE_PARAMETERS, type PieceParameters } from '#core/piece';
-import type { PlateTruth, Source, StationBody } from '#core/plate';
-import { dialShare, type TruePlateFaults } from '#core/truth';
+import type { PlateTruth, Source, StationBody, Zone } from '#core/plate';
+import { dialShare, type TrueBurner, type TruePlateFaults } from '#core/truth';
 import type { Kitchen } from './kitchen.ts';
 import { seedFrom } from './random.ts';
 
 type HiddenPlate = Kitchen['stations'][number]['hidden'];
-type HiddenBurner = HiddenPlate['burners'][string];
+export type HiddenBurner = HiddenPlate['burners'][string];
 
 /** The usual lag of a burner, s, where a kitchen's file says nothing. Assumed, otherwise than the desk has it. */
 const USUAL_LAG_S: Record<Source, number> = { gas: 0, camping: 0, induction: 0, coil: 35, electric: 190 };
@@ -14,18 +14,18 @@ const LINEAR = { floor: 0, exponent: 1, fullAt: 1 };
 /** A station's plate as it really is, for a truth that is built otherwise than the desk's plates. */
 export function plateFaults(body: StationBody, hidden: HiddenPlate, seed: number): TruePlateFaults {
   return {
-    burners: Object.fromEntries(
-      body.zones.map(({ id, source }) => {
-        const of: Partial<HiddenBurner> = hidden.burners[id] ?? {};
-        const { gain = 1, setErrorC = 0, offXMm = 0, offYMm = 0, fadesPerHour = 0, dial = LINEAR } = of;
-        const lagS = of.lagS ?? (source ? USUAL_LAG_S[source] : 0);
-        return [id, { gain, setErrorC, offXMm, offYMm, fadesPerHour, dial: { ...LINEAR, ...dial }, lagS }];
-      }),
-    ),
+    burners: Object.fromEntries(body.zones.map((zone) => [zone.id, trueBurner(zone, hidden.burners[zone.id])])),
     lossFactor: hidden.lossFactor ?? 1,
     wind: hidden.wind ?? 0,
     seed: seedFrom(`wind ${body.name}`, seed) % 1000,
   };
+}
+
+/** A burner as it really is. */
+export function trueBurner({ source }: Pick<Zone, 'source'>, of: Partial<HiddenBurner> = {}): TrueBurner {
+  const { gain = 1, setErrorC = 0, offXMm = 0, offYMm = 0, fadesPerHour = 0, dial = LINEAR } = of;
+  const lagS = of.lagS ?? (source ? USUAL_LAG_S[source] : 0);
+  return { gain, setErrorC, offXMm, offYMm, fadesPerHour, dial: { ...LINEAR, ...dial }, lagS };
 }
 
 /** A station's plate as it really is. */

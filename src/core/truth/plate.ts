@@ -1,24 +1,9 @@
-import { METAL, faceEmissivity, plateSizeMm, setpointC, zoneAt, type StationBody, type Zone } from '#core/plate';
-import { dialShare, type TrueDial } from './dial.ts';
+import { METAL, faceEmissivity, plateSizeMm, zoneAt, type StationBody, type Zone } from '#core/plate';
+import { fired, type Fire, type TrueBurner } from './fire.ts';
 import { gust } from './gust.ts';
 import { heatPattern, type CellAt } from './pattern.ts';
 
-const { abs, ceil, exp, floor, hypot, max, min, sqrt } = Math; // bound once: asked for at every cell of every step
-
-/** How one burner really is, against what its station says of it. */
-export interface TrueBurner {
-  /** Share of its written power that it gives. */
-  readonly gain: number;
-  /** How much hotter than its mark a thermostat holds, °C. */
-  readonly setErrorC: number;
-  readonly offXMm: number;
-  readonly offYMm: number;
-  /** Share by which it weakens in an hour. */
-  readonly fadesPerHour: number;
-  readonly dial: TrueDial;
-  /** Seconds in which it takes up a turn, and gives off its own heat when it is off. */
-  readonly lagS: number;
-}
+const { abs, ceil, floor, hypot, max, min, sqrt } = Math; // bound once: asked for at every cell of every step
 
 export interface TruePlateFaults {
   /** By zone letter. */
@@ -30,33 +15,21 @@ export interface TruePlateFaults {
   readonly seed: number;
 }
 
-/** Something that lies on a plate and draws heat, W/m². */
+/** What lies on a plate draws heat from it, W/m². */
+export interface Draws {
+  readonly drawnWm2: number;
+}
+
 interface Lying {
   readonly cells: Int32Array;
   readonly covers: Float64Array;
-  readonly drawnWm2: () => number;
-}
-
-interface Fire {
-  readonly zone: Zone;
-  readonly burner: TrueBurner;
-  readonly pattern: Float64Array;
-  readonly cells: Int32Array;
-  mark: number;
-  /** The plate stands on it. */
-  under: boolean;
-  calls: boolean;
-  feltC: number;
-  powerW: number;
+  readonly food: Draws;
 }
 
 /** Cells across the smaller side; and how far a step may carry heat, as a share of a cell (an explicit scheme needs ¼). */
 const CELLS = 15;
 const STABLE = 0.2;
 const LONGEST_STEP_S = 0.5;
-/** A thermostat's bulb follows its plate with this lag, s. Assumed. */
-const BULB_S = 8;
-const USUAL_SWING_C = 10;
 const STEFAN_BOLTZMANN = 5.670374419e-8; // W/m²K⁴, CODATA
 const ZERO_C = 273.15;
 /** Free convection above a hot plate, 1.9·ΔT^¼ W/m²K: laminar, of a plate some decimetres wide (Incropera, ch. 9, from memory). */
@@ -81,7 +54,8 @@ export class TruePlate {
   private readonly tempC: Float64Array;
   private readonly flux: Float64Array;
   private readonly open: Float64Array;
-  private readonly fires: readonly Fire[];
+  private readonly fires: Fire[];
+  private readonly there: readonly number[];
   private readonly lying = new Map<string, Lying>();
   private readonly stepS: number;
   private readonly emissivity: number;
@@ -111,21 +85,11 @@ export class TruePlate {
     const { conductivityWmK, densityKgM3, specificHeatJKgK } = METAL[body.metal];
     const diffusivity = conductivityWmK / (densityKgM3 * specificHeatJKgK);
     this.stepS = min(LONGEST_STEP_S, (STABLE * this.cellM ** 2) / diffusivity);
-    const there = this.middles.map((_at, i) => i).filter((i) => this.metal[i]);
+    this.there = this.middles.map((_at, i) => i).filter((i) => this.metal[i]);
     this.fires = body.zones.map((zone): Fire => {
       const burner = faults.burners[zone.id];
       if (!burner) throw new RangeError(`Nothing is said of the burner under zone ${zone.id}.`);
-      const onMetal = heatPattern(
-        body,
-        zone,
-        there.map((i) => this.middles[i]!),
-        this.cellM ** 2,
-        { xMm: burner.offXMm, yMm: burner.offYMm },
-      );
-      const pattern = new Float64Array(count);
-      there.forEach((i, n) => (pattern[i] = onMetal[n]!));
-      const cells = Int32Array.from(there.filter((i) => zoneAt(body, this.middles[i]!.xMm).id === zone.id));
-      return { zone, burner, pattern, cells, mark: 0, under: true, calls: false, feltC: roomC, powerW: 0 };
+      return this.fireUnder(zone, burner);
     });
   }
 
@@ -137,12 +101,22 @@ export class TruePlate {
     this.fireOf(zoneId).mark = mark;
   }
 
+  /** A zone is moved to another burner, which is off. */
+  refit(zone: Zone, burner: TrueBurner): void {
+    this.fires[this.fires.indexOf(this.fireOf(zone.id))] = this.fireUnder(zone, burner);
+  }
+
+  /** A zone is found as hot as this. */
+  warmTo(zoneId: string, tempC: number): void {
+    for (const i of this.fireOf(zoneId).cells) this.tempC[i] = tempC;
+  }
+
   /** The plate is taken off its burner, which stays as it is, or put back. */
   part(zoneId: string, off: boolean): void {
     this.fireOf(zoneId).under = !off;
   }
 
-  pour(disc: CellAt & { readonly diameterMm: number; readonly drawnWm2: () => number }, name: string): void {
+  pour(disc: CellAt & { readonly diameterMm: number; readonly food: Draws }, name: string): void {
     const radius = disc.diameterMm / 2;
     const cellMm = 1000 * this.cellM;
     const cells: number[] = [];
@@ -157,7 +131,7 @@ export class TruePlate {
     this.lying.set(name, {
       cells: Int32Array.from(cells),
       covers: Float64Array.from(covers),
-      drawnWm2: disc.drawnWm2,
+      food: disc.food,
     });
   }
 
@@ -202,12 +176,12 @@ export class TruePlate {
     flux.fill(0);
     open.fill(1);
     for (const fire of this.fires) {
-      const powerW = this.fired(fire, dtS);
+      const powerW = fired(fire, mean(tempC, fire.cells), this.nowS, dtS);
       if (powerW <= 0) continue;
       for (let i = 0; i < flux.length; i++) flux[i]! += fire.pattern[i]! * powerW;
     }
-    for (const { cells, covers, drawnWm2 } of this.lying.values()) {
-      const drawn = drawnWm2();
+    for (const { cells, covers, food } of this.lying.values()) {
+      const drawn = food.drawnWm2;
       for (let n = 0; n < cells.length; n++) {
         flux[cells[n]!]! -= covers[n]! * drawn;
         open[cells[n]!]! -= covers[n]!;
@@ -238,22 +212,20 @@ export class TruePlate {
     this.nowS += dtS;
   }
 
-  /** Power that reaches the plate in the step to come, W. */
-  private fired(fire: Fire, dtS: number): number {
-    const { zone, burner, mark } = fire;
-    let share: number;
-    if (zone.dial.kind === 'thermostat') {
-      fire.feltC += (mean(this.tempC, fire.cells) - fire.feltC) * (1 - exp(-dtS / BULB_S));
-      const setC = setpointC(zone.dial, mark) + burner.setErrorC;
-      const half = (zone.dial.swingC ?? USUAL_SWING_C) / 2;
-      if (fire.feltC < setC - half) fire.calls = true;
-      if (fire.feltC > setC + half) fire.calls = false;
-      share = mark > 0 && fire.calls ? 1 : 0;
-    } else share = dialShare(burner.dial, mark / zone.dial.max);
-    const fullW = zone.powerW * burner.gain * exp((-burner.fadesPerHour * this.nowS) / 3600);
-    const wanted = share * fullW;
-    fire.powerW = burner.lagS > 0 ? wanted + (fire.powerW - wanted) * exp(-dtS / burner.lagS) : wanted;
-    return fire.under ? fire.powerW : 0;
+  private fireUnder(zone: Zone, burner: TrueBurner): Fire {
+    const { there, middles, body } = this;
+    const onMetal = heatPattern(
+      body,
+      zone,
+      there.map((i) => middles[i]!),
+      this.cellM ** 2,
+      { xMm: burner.offXMm, yMm: burner.offYMm },
+    );
+    const pattern = new Float64Array(middles.length);
+    there.forEach((i, n) => (pattern[i] = onMetal[n]!));
+    const cells = Int32Array.from(there.filter((i) => zoneAt(body, middles[i]!.xMm).id === zone.id));
+    const feltC = mean(this.tempC, cells);
+    return { zone, burner, pattern, cells, feltC, mark: 0, under: true, calls: false, powerW: 0 };
   }
 
   private fireOf(zoneId: string): Fire {

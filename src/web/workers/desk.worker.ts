@@ -12,7 +12,7 @@ import {
   planRun,
   pourEffects,
   remedyFor,
-  stationNow,
+  stationOf,
   unrecordedLearning,
   type AssumedDeed,
   type CookStrip,
@@ -26,17 +26,10 @@ import {
   type TableCache,
 } from '#core/desk';
 import type { ScaledBatter } from '#core/formula';
-import type { Fault, SimulatedPiece } from '#core/piece';
-import { besideZoneC, type SpotOnPlate } from '#core/plate';
-import {
-  hiddenKitchen,
-  simulatedProbe,
-  trueSurface,
-  trueTimeline,
-  trulyCooked,
-  type TrueTables,
-} from '#core/rehearsal';
-import { zoneKey, type Payload, type Pins, type RunState } from '#core/run';
+import type { Fault } from '#core/piece';
+import { zoneMiddle, type SpotOnPlate } from '#core/plate';
+import { ReplayedKitchen, trulyCooked, type TrueSight } from '#core/rehearsal';
+import type { Payload, Pins, RunState } from '#core/run';
 import { plateAnswers } from './plates.ts';
 
 /** What the desk works out for a run, away from the page's own thread. */
@@ -44,26 +37,28 @@ export interface Outlook {
   readonly forecast: Forecast;
   /** In a real run: what nobody tapped and is taken to have been done; the forecast goes on from there. */
   readonly assumed: readonly AssumedDeed[];
-  /** In a rehearsal: what really happens to each piece on a plate. */
-  readonly truth: Readonly<Record<string, SimulatedPiece>>;
+  /** In a rehearsal: what is truly to be seen of each piece on a plate. */
+  readonly truth: Readonly<Record<string, TrueSight>>;
   /** In a real run, once all is off: what it leaves for those to come and is not in the log yet. */
   readonly learned: Payload<'run-learned'> | null;
 }
 
 const tables: TableCache = new Map();
-const trueTables: TrueTables = new Map();
+
+/** The kitchen of the rehearsal in hand, as far as it was followed. */
+let rehearsed: { readonly key: string; readonly kitchen: ReplayedKitchen } | undefined;
+
+function kitchenOf(pins: Pins, seed: number): ReplayedKitchen {
+  const key = JSON.stringify([seed, pins.roomC, pins.stations]);
+  if (rehearsed?.key !== key) rehearsed = { key, kitchen: new ReplayedKitchen(pins, seed) };
+  return rehearsed.kitchen;
+}
 
 const desk = {
   ...plateAnswers(tables),
 
   outlook(pins: Pins, state: RunState, nowMs: number, rehearsalSeed: number | null): Outlook {
-    const truth: Record<string, SimulatedPiece> = {};
-    if (rehearsalSeed !== null) {
-      const kitchen = hiddenKitchen(rehearsalSeed);
-      for (const id of state.onPlate.values()) {
-        truth[id] = trueTimeline(kitchen, pins, state, state.pieces.get(id)!, nowMs, trueTables);
-      }
-    }
+    const truth = rehearsalSeed === null ? {} : kitchenOf(pins, rehearsalSeed).sights(state, nowMs);
     const told = forecast(pins, state, nowMs, tables);
     // in a rehearsal the tap is the deed
     const assumed = rehearsalSeed === null ? assumedDeeds(state, told, nowMs) : [];
@@ -100,7 +95,7 @@ const desk = {
   /** How each piece of a formula came off; `rehearsalSeed` gives what really happened. */
   cooked(pins: Pins, state: RunState, formulaId: string, nowMs: number, rehearsalSeed: number | null): CookedPiece[] {
     if (rehearsalSeed === null) return asCooked(pins, state, formulaId, nowMs, tables);
-    return trulyCooked(hiddenKitchen(rehearsalSeed), pins, state, formulaId, nowMs, trueTables);
+    return trulyCooked(kitchenOf(pins, rehearsalSeed), state, formulaId);
   },
 
   /** What to do about something that is wrong with a piece. */
@@ -137,12 +132,9 @@ const desk = {
     zoneId: string,
     nowMs: number,
     spot: SpotOnPlate | null,
-  ): number {
-    const kitchen = hiddenKitchen(seed);
-    const zoneC = trueSurface(kitchen, pins, state, stationId, zoneId, nowMs)(nowMs);
-    const beside = spot ? besideZoneC(stationNow(pins, state, stationId), spot, zoneC, pins.roomC) : 0;
-    const surfaceC = zoneC + beside;
-    return simulatedProbe(kitchen, zoneKey(stationId, zoneId), surfaceC, nowMs);
+  ): { readonly surfaceC: number; readonly sdC: number } {
+    const at = spot ?? zoneMiddle(stationOf(pins, stationId), zoneId);
+    return kitchenOf(pins, seed).probeShows(state, stationId, at, nowMs);
   },
 };
 

@@ -1,0 +1,41 @@
+import { dialMarkOf } from '#core/desk';
+import type { Zone } from '#core/plate';
+import type { Piece, RunState } from '#core/run';
+
+type OnZone = { readonly stationId: string; readonly zoneId: string };
+
+/** Something that hands did to a plate or a piece, as a run's log tells it. */
+export type Deed = { readonly atMs: number; readonly key: string } & (
+  | ({ readonly kind: 'found'; readonly surfaceC: number } & OnZone)
+  | ({ readonly kind: 'swap'; readonly zone: Zone } & OnZone)
+  | ({ readonly kind: 'turn'; readonly mark: number; readonly aside: boolean } & OnZone)
+  | { readonly kind: 'flip' | 'off' | 'pour'; readonly piece: Piece }
+);
+
+/** What comes first of things done at one moment: a place is free before it is poured on. */
+const ORDER: readonly Deed['kind'][] = ['found', 'swap', 'turn', 'flip', 'off', 'pour'];
+
+/** All that was done in a run, in the order of its clock. What was taken back is not among it. */
+export function deedsOf(state: RunState): Deed[] {
+  const deeds: Deed[] = [];
+  for (const [key, { stationId, zoneId, assumed, swaps, turns }] of state.zones) {
+    const of = { stationId, zoneId };
+    if (assumed) deeds.push({ ...of, kind: 'found', ...assumed, key: `found ${key} ${assumed.atMs}` });
+    for (const { atMs, burner, eventId } of swaps)
+      deeds.push({ ...of, kind: 'swap', atMs, zone: { ...burner, id: zoneId }, key: `swap ${eventId}` });
+    for (const turn of turns) {
+      const { atMs, eventId, dialMark } = turn;
+      const stands = { mark: dialMarkOf(turn), aside: dialMark !== undefined };
+      deeds.push({ ...of, kind: 'turn', atMs, ...stands, key: `turn ${eventId}` });
+    }
+  }
+  for (const piece of state.pieces.values()) {
+    const add = (kind: 'flip' | 'off' | 'pour', atMs: number | null) => {
+      if (atMs !== null) deeds.push({ kind, piece, atMs, key: `${kind} ${piece.id} ${atMs}` });
+    };
+    add('pour', piece.pouredAtMs);
+    add('flip', piece.flippedAtMs);
+    add('off', piece.offAtMs);
+  }
+  return deeds.sort((a, b) => a.atMs - b.atMs || ORDER.indexOf(a.kind) - ORDER.indexOf(b.kind));
+}

@@ -1,0 +1,144 @@
+import { cloneDeep } from 'es-toolkit';
+import { pieceInput, placeOf } from '#core/desk';
+import type { Appearance, Cue } from '#core/piece';
+import type { SpotOnPlate } from '#core/plate';
+import type { Pins, RunState } from '#core/run';
+import { deedsOf, type Deed } from './deeds.ts';
+import { drawnBurner, drawnKitchen } from './drawn-kitchen.ts';
+import type { Kitchen } from './kitchen.ts';
+import { STEP_S } from './kitchen-plate.ts';
+import type { TrueOutcome } from './lying-piece.ts';
+import { discMm } from './true-disc.ts';
+import { TrueKitchen } from './true-kitchen.ts';
+
+/** What is truly to be seen of a piece from a moment on, as long as nobody touches it. */
+export interface TrueSight {
+  readonly fromMs: number;
+  readonly everyS: number;
+  readonly looks: readonly Appearance[];
+  /** When each cue showed or will, s after the pour. */
+  readonly cues: Readonly<Partial<Record<Cue, number>>>;
+}
+
+/** Pieces are looked at so often, and foreseen so far ahead of the moment asked, s. */
+const LOOKED_AT_EVERY_S = 2;
+const AHEAD_S = 30;
+/** A plate was cold so long before the first thing that was done to it, s. */
+const COLD_BEFORE_S = 60;
+
+/**
+ * The truth of a run that is being rehearsed, replayed from its log: what hands tapped is what they did. It goes on from
+ * the last deed it knows; a deed that comes late, or is taken back, replays it from cold.
+ */
+export class ReplayedKitchen {
+  private readonly pins: Pins;
+  private readonly seed: number;
+  private readonly kitchen: Kitchen;
+  private done: Deed[] = [];
+  private coldMs = 0;
+  /** As it stood at the last deed. */
+  private settled: TrueKitchen | null = null;
+  /** The same, cooking on with nobody at it, and what was seen on the way. */
+  private onward: {
+    readonly truth: TrueKitchen;
+    readonly seen: Map<string, Appearance[]>;
+    readonly fromS: number;
+  } | null = null;
+
+  /** @param kitchen as it truly is; drawn from the seed when left out */
+  constructor(pins: Pins, seed: number, kitchen: Kitchen = drawnKitchen(pins, seed)) {
+    this.pins = pins;
+    this.seed = seed;
+    this.kitchen = kitchen;
+  }
+
+  /** What is to be seen of each piece on a plate, now and for half a minute on. */
+  sights(state: RunState, nowMs: number): Record<string, TrueSight> {
+    const truth = this.follow(state);
+    if (!truth) return {};
+    this.onward ??= { truth: cloneDeep(truth), seen: new Map(), fromS: truth.timeS };
+    const { truth: ahead, seen, fromS } = this.onward;
+    const nowS = (nowMs - this.coldMs) / 1000;
+    const ids = [...state.onPlate.values()];
+    const look = () => ids.forEach((id) => seen.set(id, [...(seen.get(id) ?? []), ahead.live(id).look()]));
+    if (seen.size === 0) look();
+    while (ahead.timeS < nowS + AHEAD_S) {
+      through(ahead, ahead.timeS + LOOKED_AT_EVERY_S);
+      look();
+    }
+    const skipped = Math.max(0, Math.floor((nowS - fromS) / LOOKED_AT_EVERY_S));
+    const fromMs = this.coldMs + 1000 * (fromS + skipped * LOOKED_AT_EVERY_S);
+    return Object.fromEntries(
+      ids.map((id): [string, TrueSight] => [
+        id,
+        { fromMs, everyS: LOOKED_AT_EVERY_S, looks: seen.get(id)!.slice(skipped), cues: ahead.live(id).cues() },
+      ]),
+    );
+  }
+
+  /** What a probe shows at a spot; the room's heat before anything was lit. */
+  probeShows(state: RunState, stationId: string, spot: SpotOnPlate, nowMs: number) {
+    const truth = cloneDeep(this.follow(state) ?? this.cold());
+    if (this.settled) through(truth, (nowMs - this.coldMs) / 1000);
+    return truth.probeShows(stationId, spot, Math.round(nowMs / 1000));
+  }
+
+  /** How a piece that was turned and lifted truly came off. @throws RangeError for one that was not. */
+  outcome(state: RunState, pieceId: string): TrueOutcome {
+    return (this.follow(state) ?? this.cold()).outcome(pieceId);
+  }
+
+  /** The kitchen as it stands after the last thing that was done; nothing was done yet: null. */
+  private follow(state: RunState): TrueKitchen | null {
+    const deeds = deedsOf(state);
+    if (deeds.length === 0) return null;
+    const known = this.done.length <= deeds.length && this.done.every(({ key }, i) => deeds[i]!.key === key);
+    if (!known || !this.settled) {
+      this.settled = this.cold();
+      this.done = [];
+      this.coldMs = deeds[0]!.atMs - 1000 * COLD_BEFORE_S;
+      this.onward = null;
+    }
+    for (const deed of deeds.slice(this.done.length)) {
+      through(this.settled, (deed.atMs - this.coldMs) / 1000);
+      this.act(this.settled, deed, state);
+      this.done.push(deed);
+      this.onward = null;
+    }
+    return this.settled;
+  }
+
+  private cold(): TrueKitchen {
+    return new TrueKitchen(
+      this.kitchen,
+      this.pins.stations.map(({ id }) => id),
+      this.seed,
+      'own',
+    );
+  }
+
+  private act(truth: TrueKitchen, deed: Deed, state: RunState): void {
+    if (deed.kind === 'turn') {
+      truth.part(deed.stationId, deed.zoneId, deed.aside);
+      truth.turn(deed.stationId, deed.zoneId, deed.mark);
+    } else if (deed.kind === 'found') truth.warmTo(deed.stationId, deed.zoneId, deed.surfaceC);
+    else if (deed.kind === 'swap')
+      truth.refit(deed.stationId, deed.zone, drawnBurner(deed.stationId, deed.zone, this.seed));
+    else if (deed.kind === 'flip') truth.flip(deed.piece.id);
+    else if (deed.kind === 'off') truth.lift(deed.piece.id);
+    else {
+      const { piece } = deed;
+      const input = pieceInput(this.pins, state, piece, piece.pouredAtMs);
+      truth.pour({
+        ...{ pieceId: piece.id, stationId: piece.stationId, input },
+        spot: placeOf(this.pins, state, piece),
+        diameterMm: discMm(piece.volumeMl, input.thicknessMm),
+      });
+    }
+  }
+}
+
+/** Cooks on to a moment; nobody hears what eyes call. */
+function through(truth: TrueKitchen, timeS: number): void {
+  while (truth.timeS < timeS - STEP_S / 2) truth.advanceTo(timeS);
+}
