@@ -10,4 +10,11 @@ export {
   electricReadings,
 } from './stations.ts';
 export { DEMO_IDS, DEMO_KITCHEN, DEMO_PEOPLE } from './people.ts';
-export { DEMO_SEED, finishedMorning, halfwayMorning, upcomingMorning, type DemoRun } from './mornings.ts';
+export {
+  DEMO_SEED,
+  finishedMorning,
+  halfwayMorning,
+  morningToCook,
+  upcomingMorning,
+  type DemoRun,
+} from './mornings.ts';

@@ -1,8 +1,8 @@
 import { DateTime } from 'luxon';
 import { pinsAfter } from '#core/desk';
-import { cookThrough } from '#core/rehearsal';
 import { CURRENT_VERSION, MODEL_VERSION, type Pins, type RunEvent, type StoredEvent } from '#core/run';
 import { GRIDDLE_CAKES, SKERRY_CREPES } from './formulas.ts';
+import kept from './finished-morning.json' with { type: 'json' };
 import { DEMO_IDS, DEMO_KITCHEN } from './people.ts';
 import { CREPE_PAN_ONE, CREPE_PAN_TWO, GRIDDLE } from './stations.ts';
 
@@ -15,8 +15,10 @@ export interface DemoRun {
 
 const { formulas, stations } = DEMO_IDS;
 
-/** Draws the hidden kitchen of the demo's runs. */
-export const DEMO_SEED = 3;
+/** Draws the kitchen of the demo's runs as it truly is. */
+export const DEMO_SEED = 4;
+
+const NOTE = 'Zone A is hotter towards the middle. Its left places take a little longer.';
 
 export function demoPins(): Pins {
   return {
@@ -52,62 +54,69 @@ export function upcomingMorning(nowMs: number, before?: DemoRun): DemoRun {
   };
 }
 
-/** Yesterday's, cooked to the end by simulated hands in a hidden kitchen. */
-export function finishedMorning(nowMs: number): DemoRun {
+/** What is cooked on the demo's finished morning, before it is cooked. */
+export function morningToCook(serviceAtMs: number): DemoRun {
   const makeId = demoIds(0x41);
-  const serviceAtMs = boatTime(nowMs, -1);
-  const pins = demoPins();
-  const begun = [brief(makeId, serviceAtMs, serviceAtMs - 20 * 3_600_000, { cakes: 36, crepes: 14 })];
-  const cooked = cookThrough({
-    pins,
-    begun,
-    rehearsal: false,
-    seed: DEMO_SEED,
-    latenessS: { mean: 1.5, sd: 2.5 },
-    attention: 0.5,
-    makeId,
-    deviceId: DEMO_IDS.device,
-  });
+  const events = [brief(makeId, serviceAtMs, serviceAtMs - 20 * 3_600_000, { cakes: 36, crepes: 14 })];
+  return { id: DEMO_IDS.runs.finished, name: 'Ringers’ breakfast', pins: demoPins(), events };
+}
+
+/** Yesterday's: it was cooked once by hands that did what the screens say, and is kept as it came off (`npm run demo:cook`). */
+export function finishedMorning(nowMs: number): DemoRun {
+  const morning = morningToCook(boatTime(nowMs, -1));
+  const events = keptLog(boatTime(nowMs, -1), morning.events[0]!);
+  const makeId = demoIds(0x41);
   const note: StoredEvent = {
-    ...cooked.at(-1)!,
+    ...events.at(-1)!,
     id: makeId(900_001),
     tapId: makeId(900_002),
     kind: 'note-kept',
-    payload: { text: 'Zone B colours first. Half a step less after the second panful.', formulaId: formulas.cakes },
+    payload: { text: NOTE, formulaId: formulas.cakes },
   };
-  return { id: DEMO_IDS.runs.finished, name: 'Ringers’ breakfast', pins, events: [...begun, ...cooked, note] };
+  return { ...morning, events: [...events, note] };
 }
 
 /**
- * A rehearsal of tomorrow's breakfast that stands still where `until` first holds of the events so far: for pictures of
- * every stage.
+ * The same morning as a rehearsal of tomorrow's that stands still where `until` first holds of the events so far: for
+ * pictures of every stage.
  */
 export function halfwayMorning(n: number, nowMs: number, until: (events: readonly StoredEvent[]) => boolean): DemoRun {
+  const serviceAtMs = boatTime(nowMs, 1);
   const makeId = demoIds(0x50 + n);
-  const pins = demoPins();
-  const begun = [brief(makeId, boatTime(nowMs, 1), nowMs, { cakes: 54, crepes: 20 })];
-  const cooked = cookThrough({
-    pins,
-    begun,
-    rehearsal: true,
-    seed: DEMO_SEED,
-    latenessS: { mean: 1, sd: 1 },
-    attention: 0.4,
-    makeId,
-    deviceId: DEMO_IDS.device,
-  });
-  const length = cooked.findIndex((_event, index) => until(cooked.slice(0, index + 1))) + 1;
-  const events = [...begun, ...cooked.slice(0, length || cooked.length)];
-  const last = events.at(-1)!;
+  const events = keptLog(serviceAtMs, morningToCook(serviceAtMs).events[0]!).map((event, index): StoredEvent => ({
+    ...event,
+    id: makeId(index + 1),
+    simAtMs: event.deviceAtMs,
+  }));
+  const length = events.findIndex((_event, index) => until(events.slice(0, index + 1))) + 1;
+  const cut = events.slice(0, length || events.length);
+  const last = cut.at(-1)!;
   const still: StoredEvent = {
     ...last,
     id: makeId(900_003),
     tapId: makeId(900_004),
     kind: 'clock-set',
-    payload: { simAtMs: last.simAtMs ?? last.deviceAtMs, speed: 0 },
+    payload: { simAtMs: last.deviceAtMs, speed: 0 },
   };
-  return { id: makeId(n), name: 'Boat-day breakfast', pins, events: [...events, still] };
+  return { id: makeId(n), name: 'Boat-day breakfast', pins: demoPins(), events: [...cut, still] };
 }
+
+/** The kept log as of another day's service; its brief is made anew. */
+function keptLog(serviceAtMs: number, asked: StoredEvent): StoredEvent[] {
+  const { payload } = asked as StoredEvent & RunEvent<'brief-set'>;
+  const byMs = serviceAtMs - kept.serviceAtMs;
+  return [{ ...asked, payload }, ...(moved(kept.events.slice(1), byMs) as unknown as StoredEvent[])];
+}
+
+/** Every moment in a value, moved: fields by their name are moments where they are milliseconds since 1970. */
+function moved(value: unknown, byMs: number, key = ''): unknown {
+  if (typeof value === 'number') return key.endsWith('Ms') && value > SINCE_1970_MS ? value + byMs : value;
+  if (Array.isArray(value)) return value.map((each) => moved(each, byMs));
+  if (typeof value !== 'object' || value === null) return value;
+  return Object.fromEntries(Object.entries(value).map(([name, each]) => [name, moved(each, byMs, name)]));
+}
+/** Longer than any stretch of a morning, ms. */
+const SINCE_1970_MS = 1e11;
 
 function brief(
   makeId: (n: number) => string,
