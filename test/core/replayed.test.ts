@@ -79,6 +79,26 @@ describe('a rehearsal replayed from its log', () => {
     expect(trulyCooked(followed, stateOf(all), CAKES)).toEqual(trulyCooked(fresh, stateOf(without), CAKES));
   });
 
+  it('a piece poured, turned and taken off while the clock stands still is raw, and the next lies in its place', () => {
+    const kitchen = new ReplayedKitchen(PINS, SEED);
+    const pour = (n: number) => ({
+      pieceId: id(n),
+      formulaId: CAKES,
+      stationId: GRIDDLE_ID,
+      placeId: 'A1',
+      volumeMl: 75,
+    });
+    const all = [
+      ...lit,
+      event('poured', pour(7), at(0)),
+      event('flipped', { pieceId: id(7) }, at(0)),
+      event('lifted', { pieceId: id(7) }, at(0)),
+      event('poured', pour(8), at(0)),
+    ];
+    expect(Object.keys(kitchen.sights(stateOf(all), T0 + 1000))).toEqual([id(8)]);
+    expect(trulyCooked(kitchen, stateOf(all), CAKES)[0]!.wrong).toBe('raw');
+  });
+
   it('a piece is seen to darken beneath while it lies, half a minute ahead as long as nobody touches it', () => {
     const kitchen = new ReplayedKitchen(PINS, SEED);
     const sight = kitchen.sights(stateOf(cooked.slice(0, 5)), T0 + 60_000)[id(1)]!;

@@ -12,8 +12,8 @@ export type Deed = { readonly atMs: number; readonly key: string } & (
   | { readonly kind: 'flip' | 'off' | 'pour'; readonly piece: Piece }
 );
 
-/** What comes first of things done at one moment: a place is free before it is poured on. */
-const ORDER: readonly Deed['kind'][] = ['found', 'swap', 'turn', 'flip', 'off', 'pour'];
+/** What comes first of things done at one moment, for a clock can stand still: the stove, then piece by piece. */
+const ORDER: readonly Deed['kind'][] = ['found', 'swap', 'turn', 'pour', 'flip', 'off'];
 
 /** All that was done in a run, in the order of its clock. What was taken back is not among it. */
 export function deedsOf(state: RunState): Deed[] {
@@ -37,5 +37,7 @@ export function deedsOf(state: RunState): Deed[] {
     add('flip', piece.flippedAtMs);
     add('off', piece.offAtMs);
   }
-  return deeds.sort((a, b) => a.atMs - b.atMs || ORDER.indexOf(a.kind) - ORDER.indexOf(b.kind));
+  const nth = (deed: Deed) => ('piece' in deed ? deed.piece.number : 0);
+  const order = ({ kind }: Deed) => ORDER.indexOf(kind);
+  return deeds.sort((a, b) => a.atMs - b.atMs || nth(a) - nth(b) || order(a) - order(b));
 }
