@@ -5,7 +5,10 @@ export default {
   transform: {
     '^.+\\.ts$': [
       '@swc/jest',
-      { jsc: { target: 'es2022', parser: { syntax: 'typescript' } }, module: { type: 'es6' } },
+      {
+        jsc: { target: 'es2022', parser: { syntax: 'typescript' }, experimental: { keepImportAttributes: true } },
+        module: { type: 'es6' },
+      },
     ],
   },
   testMatch: ['<rootDir>/test/**/*.test.ts'],

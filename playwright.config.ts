@@ -34,6 +34,5 @@ export default defineConfig({
     screenshot: 'only-on-failure',
     launchOptions: CHROMIUM,
   },
-  // the long tests start, kill and start again servers of their own
-  ...(long ? {} : { webServer }),
+  webServer,
 });

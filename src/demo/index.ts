@@ -9,12 +9,5 @@ export {
   NON_STICK_PAN,
   electricReadings,
 } from './stations.ts';
-export { DEMO_IDS, DEMO_KITCHEN, DEMO_PEOPLE } from './people.ts';
-export {
-  DEMO_SEED,
-  finishedMorning,
-  halfwayMorning,
-  morningToCook,
-  upcomingMorning,
-  type DemoRun,
-} from './mornings.ts';
+export { DEMO_IDS, DEMO_KITCHEN, DEMO_PEOPLE, DEMO_SEED } from './people.ts';
+export { finishedMorning, halfwayMorning, morningToCook, upcomingMorning, type DemoRun } from './mornings.ts';

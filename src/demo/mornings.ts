@@ -15,9 +15,6 @@ export interface DemoRun {
 
 const { formulas, stations } = DEMO_IDS;
 
-/** Draws the kitchen of the demo's runs as it truly is. */
-export const DEMO_SEED = 4;
-
 const NOTE = 'Zone A is hotter towards the middle. Its left places take a little longer.';
 
 export function demoPins(): Pins {

@@ -30,3 +30,6 @@ export const DEMO_IDS = {
   runs: { finished: '0190a000-0000-7000-8000-000000000041', upcoming: '0190a000-0000-7000-8000-000000000042' },
   device: '0190a000-0000-7000-8000-000000000051',
 } as const;
+
+/** Draws the kitchen of the demo's runs as it truly is. */
+export const DEMO_SEED = 4;

@@ -156,3 +156,38 @@ describe('a coating', () => {
     expect(heatAlarm(coated, zone(225, 40), span)?.kind).toBe('ceiling');
   });
 });
+
+describe('the one mark for a plate’s food', () => {
+  const at = (s: number) => ({ deviceAtMs: preheat.readyMs + 1000 * s });
+  const pour = (n: number, s: number) =>
+    event(
+      'poured',
+      { pieceId: id(0xc00 + n), formulaId: CAKES, stationId, placeId: `${zoneId}${n}`, volumeMl: 75 },
+      at(s),
+    );
+  const lit = [
+    event('brief-set', { ...BRIEF, items: [{ formulaId: CAKES, pieces: 30, stationIds: [GRIDDLE_ID] }] }),
+    turned(heat.boostMark, preheat.lightMs),
+    event('reading-taken', { stationId, zoneId, method: 'probe', surfaceC: 180, sdC: 2 }, at(0)),
+    turned(2, preheat.readyMs + 1000),
+    pour(1, 10),
+    event('flipped', { pieceId: id(0xc01) }, at(120)),
+    event('lifted', { pieceId: id(0xc01) }, at(180)),
+  ];
+  const markAt = (events: readonly StoredEvent[], s: number) =>
+    forecast(PINS, stateOf(events), preheat.readyMs + 1000 * s, tables).zones.find(
+      ({ key }) => key === preheat.zoneKey,
+    )!.workingMark;
+  const two = [...lit, pour(1, 200), pour(2, 204)];
+
+  it('is for the pieces that lie there, once nothing is added to them, and not for as many as would go on it', () => {
+    const six = [...two, ...[3, 4, 5, 6].map((n) => pour(n, 200 + 4 * n))];
+    expect(markAt(two, 290)).toBeLessThan(markAt(six, 290));
+  });
+
+  it('stays while a panful comes off piece by piece', () => {
+    const turnedOver = [...two, ...[1, 2].map((n) => event('flipped', { pieceId: id(0xc00 + n) }, at(330 + n)))];
+    const one = [...turnedOver, event('lifted', { pieceId: id(0xc01) }, at(400))];
+    expect(Math.abs(markAt(one, 402) - markAt(turnedOver, 399))).toBeLessThanOrEqual(0.5);
+  });
+});

@@ -30,7 +30,7 @@ export type Sign = Exclude<FlipRule, 'time'> | 'springsBack';
 /** After a lift: wipe and fat before the place is poured again, s. */
 const TURNAROUND_S = 10;
 /** A pour waits when a flip or lift falls inside the hands' time it needs. */
-const POUR_SLACK_MS = 60_000;
+export const POUR_SLACK_MS = 60_000;
 
 /**
  * All that the hands have to do, soonest first. Flips and lifts stand at their best moment; pours fill a zone that is
@@ -193,7 +193,10 @@ function zoneFor(
 }
 
 /** Places where a piece would come out; a zone of which none is left is poured as it is. */
-function fitPlaces(zone: ZoneForecast | undefined, free: readonly string[]): readonly string[] {
+export function fitPlaces(
+  zone: Pick<ZoneForecast, 'basis' | 'places'> | undefined,
+  free: readonly string[] = zone?.places.map(({ id }) => id) ?? [],
+): readonly string[] {
   if (zone?.basis !== 'reading') return free;
   const fit = new Set(zone.places.filter(({ fitness }) => fitness === 'good').map(({ id }) => id));
   return fit.size > 0 ? free.filter((id) => fit.has(id)) : free;

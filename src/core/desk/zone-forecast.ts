@@ -20,14 +20,14 @@ import {
   type HeatAlarm,
   type ZoneHeat,
 } from './heat.ts';
-import { piecesLeft } from './next-hands.ts';
+import { fitPlaces, piecesLeft } from './next-hands.ts';
 import { panfulLoad } from './food-on-plate.ts';
 import { recoveryOf, type Recovery } from './recovery.ts';
 import { stationNow, zoneOf } from './station-now.ts';
 import type { SurfaceModel } from './surface-model.ts';
 import { hottestWantedC, placeFitness, wantedSurfaceC, type PlaceFitness } from './wanted-surface.ts';
 import { atSpot, believedC, type ZoneBelief } from './zone-belief.ts';
-import { inUse, isDone, isWorked, lastClearMs, lyingFor, testLies } from './zone-use.ts';
+import { inUse, isDone, isWorked, lastClearMs, lyingFor, panfulSize, testLies } from './zone-use.ts';
 
 /** A formula on a zone before anything is poured: what the next piece would do. */
 export interface ZoneForecast extends ZoneHeat {
@@ -111,14 +111,19 @@ export function zoneForecast(
   const clearMs = lastClearMs(state, stationId, zoneId, nowMs);
   const zoneC = believedC(model(clearMs), known);
   const besideC = own.map((place) => placeAt(place, clearMs).surfaceC - zoneC);
-  const places = own.map((place) => ({ id: place.id, ...placeAt(place, nowMs) }));
+  const surfaces = own.map((place) => ({ id: place.id, ...placeAt(place, nowMs) }));
   const targetC = wantedSurfaceC(body.heat, table, pace, { besideC, sdC: known.errorSdC });
   const hottestC = hottestWantedC(body.heat, table, pace, besideC);
   const wantedFlipS = flipBestAt(table, targetC, pace);
   const massG = volumeMl * pouredDensityGPerMl(body, larderOf(pins));
   const foodOf = (count: number) => usualFoodW(body.type, count, massG);
-  const panful = Math.min(own.length, inUse(state, stationId, zoneId, nowMs) + piecesLeft(state, formulaId));
-  const panfulW = foodOf(Math.max(1, panful));
+  const places = surfaces.map((there) => {
+    const flipS = flipBestAt(table, there.surfaceC, pace);
+    return { ...there, fitness: placeFitness(table, pace, there.surfaceC, flipS, wantedFlipS) };
+  });
+  const panfulW = foodOf(
+    panfulSize(state, { stationId, zoneId, formulaId }, fitPlaces({ basis: heat.basis, places }).length, nowMs),
+  );
   const hold = { targetC, roomC: pins.roomC };
   const limits = limitsOf(station, body);
   const unproven = isUnproven(pins, state, formulaId, stationId, zoneId);
@@ -194,10 +199,7 @@ export function zoneForecast(
     pouringMark: heat.mark && workingMark !== heat.mark ? workingMark : null,
     recovery: recoveryOf(station, zoneId, { ...hold, meanFoodW: panfulW }, panfulLoad(body.type, own.length, massG)),
     alarm,
-    places: places.map((there) => {
-      const flipS = flipBestAt(table, there.surfaceC, pace);
-      return { ...there, fitness: placeFitness(table, pace, there.surfaceC, flipS, wantedFlipS) };
-    }),
+    places,
     hottest: { ...hottest, surfaceC: Math.max(hottest.surfaceC, targetC + hotBesideC) },
     goodAtTarget: besideC.filter((offC) => targetC + offC <= (hottestWithWindowC(table, pace) ?? 0)).length,
     next: timelineAt(table, heat.surfaceC, pace),

@@ -1,5 +1,5 @@
 import type { RunState } from '#core/run';
-import { piecesLeft } from './next-hands.ts';
+import { POUR_SLACK_MS, piecesLeft } from './next-hands.ts';
 
 /** A panful that came off so lately is followed by the next, s. Common practice, no source. */
 const NEXT_WITHIN_S = 60;
@@ -20,6 +20,25 @@ export function lastClearMs(state: RunState, stationId: string, zoneId: string, 
     if (piece.stationId === stationId && piece.zoneId === zoneId && piece.offAtMs === null)
       clearMs = Math.min(clearMs, piece.pouredAtMs);
   return clearMs;
+}
+
+/**
+ * How many pieces a zone has to feed: those of the panful that lies there, once nothing is added to it, be some of them off;
+ * else as many as its next panful will have.
+ * @param places where a piece would be poured
+ */
+export function panfulSize(
+  state: RunState,
+  { stationId, zoneId, formulaId }: { readonly stationId: string; readonly zoneId: string; readonly formulaId: string },
+  places: number,
+  nowMs: number,
+): number {
+  const here = [...state.pieces.values()].filter((piece) => piece.stationId === stationId && piece.zoneId === zoneId);
+  const sinceMs = lastClearMs(state, stationId, zoneId, nowMs) - POUR_SLACK_MS;
+  const lying = here.filter(({ offAtMs }) => offAtMs === null);
+  if (lying.some(({ pouredAtMs, flippedAtMs }) => flippedAtMs !== null || nowMs - pouredAtMs > POUR_SLACK_MS))
+    return here.filter(({ pouredAtMs }) => pouredAtMs >= sinceMs).length;
+  return Math.max(1, Math.min(places, lying.length + piecesLeft(state, formulaId)));
 }
 
 /** All that lies on the zone is the piece that was poured alone. */
