@@ -18,9 +18,10 @@ const sum = (of: readonly { readonly cooked: Obeyed }[], what: 'right' | 'burnt'
 
 describe('obeyed mornings', () => {
   beforeAll(() => {
-    for (const { name, kitchen, run } of kitchens) {
+    for (const [n, { name, kitchen, run }] of kitchens.entries()) {
       const tables = new Map();
-      for (const kind of KINDS)
+      // what lazy hands come to is spread so wide that every other kitchen tells as much
+      for (const kind of KINDS.slice(0, n % 2 === 0 ? 2 : 1))
         mornings.push({ name, attention: kind.attention, cooked: obey({ kitchen, run, ...kind, seed: 1, tables }) });
     }
   }, 1_500_000);
