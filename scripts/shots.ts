@@ -107,7 +107,12 @@ try {
   const halves = {
     batter: halfwayMorning(1, Date.now(), (events) => count(events, 'line-weighed') === 4),
     rest: halfwayMorning(2, Date.now(), (events) => count(events, 'lot-mixed') === 2),
-    heat: halfwayMorning(3, Date.now(), (events) => count(events, 'reading-taken') === 4),
+    // the griddle on its way, the pans in use
+    heat: halfwayMorning(
+      3,
+      Date.now(),
+      (events) => events.filter(({ payload }) => payload['method'] === 'simulatedProbe').length === 5,
+    ),
     // two panfuls on the griddle, one of them turning
     cook: halfwayMorning(4, Date.now(), (events) => {
       const griddle = new Set(

@@ -71,6 +71,7 @@ function unfit(place: Place): 'tooHot' | 'tooCool' | null {
 function heatOf(zone: ZoneForecast): string {
   if (zone.basis === 'cold') return t('board.cold');
   const surface = `${temperature(zone.surfaceC)} ± ${temperatureSpread(zone.sdC)}`;
+  if (zone.aside) return `${surface}, ${t('board.aside')}`;
   return zone.mark
     ? `${surface} ${t('board.at', { mark: markText(zoneOf(station.value, zone.zoneId).dial, zone.mark) })}`
     : surface;

@@ -40,6 +40,7 @@ export const stove = {
     nothingThen: 'nothing',
   },
   board: {
+    aside: 'off the heat',
     plate: '{name} from above',
     at: 'at {mark}',
     pour: 'pour',
