@@ -93,9 +93,9 @@ function ofHeat(zone: ZoneForecast, piece: Piece, fault: 'darkRaw' | 'paleSlow',
   const fits = fault === 'darkRaw' ? offC > leastC : offC < -leastC;
   const [nowS, thenS] = [zone.next.flip.bestS, zone.atTarget.flip.bestS];
   // a fault is reason enough to turn it sooner than it would be by itself
-  const right = offC > 0 ? zone.workingMark < (zone.mark ?? 0) : zone.workingMark > (zone.mark ?? 0);
+  const right = offC > 0 ? zone.panfulMark < (zone.mark ?? 0) : zone.panfulMark > (zone.mark ?? 0);
   if (fits && answered && right && !zone.dialAtEnd)
-    return { do: 'turn', mark: zone.workingMark, nowS, thenS, good: zone.goodAtTarget, of: zone.places.length };
+    return { do: 'turn', mark: zone.panfulMark, nowS, thenS, good: zone.goodAtTarget, of: zone.places.length };
   if (fits) return zone.dialAtEnd ? { do: 'atEnd', tooHot: offC > 0 } : { do: 'wait', nowS, thenS };
   const place = zone.places.find(({ id }) => id === piece.placeId);
   if (zone.basis !== 'reading' && place) return { do: 'read', placeId: place.id, sdC: place.sdC };

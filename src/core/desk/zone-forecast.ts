@@ -57,6 +57,8 @@ export interface ZoneForecast extends ZoneHeat {
   readonly dialAtEnd: boolean;
   /** The one mark for its mean load of food, and one on which it may wait empty. */
   readonly workingMark: number;
+  /** The same for its next panful, whatever lies there now. */
+  readonly panfulMark: number;
   readonly waitingMark: number;
   /** The working mark where it does not stand on it: to turn to as a panful is poured. */
   readonly pouringMark: number | null;
@@ -121,14 +123,17 @@ export function zoneForecast(
     const flipS = flipBestAt(table, there.surfaceC, pace);
     return { ...there, fitness: placeFitness(table, pace, there.surfaceC, flipS, wantedFlipS) };
   });
-  const panfulW = foodOf(
-    panfulSize(state, { stationId, zoneId, formulaId }, fitPlaces({ basis: heat.basis, places }).length, nowMs),
-  );
+  const fit = fitPlaces({ basis: heat.basis, places }).length;
+  const size = panfulSize(state, { stationId, zoneId, formulaId }, fit, nowMs);
+  const panfulW = foodOf(size);
+  const left = piecesLeft(state, formulaId);
   const hold = { targetC, roomC: pins.roomC };
   const limits = limitsOf(station, body);
   const unproven = isUnproven(pins, state, formulaId, stationId, zoneId);
   const wish = { ...hold, limits, believed: { errorC: known.errorC, sdC: known.errorSdC } };
   const workingMark = steadyMark(station, zoneId, wish, panfulW);
+  const panfulMark =
+    left > 0 ? steadyMark(station, zoneId, wish, foodOf(Math.max(1, Math.min(fit, left)))) : workingMark;
   const nominalMark = steadyMark(station, zoneId, { ...wish, believed: AS_WRITTEN }, panfulW);
   // a thick plate hardly answers one piece: before it is proven it waits on the mark for that
   const waitingMark =
@@ -185,7 +190,7 @@ export function zoneForecast(
   return {
     ...heat,
     coolerFor: coolerFor(body.heat.targetC, targetC, wantedSurfaceC(body.heat, table, pace, { besideC })),
-    ...{ formulaId, targetC, unproven, aimC, readyFromC, workingMark, waitingMark },
+    ...{ formulaId, targetC, unproven, aimC, readyFromC, workingMark, panfulMark, waitingMark },
     ready,
     // a panful's own dip comes back by itself
     asExpected: ready || (lying && !advised.strays && alarm === null),
