@@ -11,7 +11,7 @@ import {
   type TableCache,
 } from '#core/desk';
 import { fold, type StoredEvent } from '#core/run';
-import { BRIEF, CAKES, GRIDDLE_ID, PAN_ONE, PINS, SERVICE_MS, id, numbered, writer } from './fixtures.ts';
+import { BRIEF, CAKES, CREPES, GRIDDLE_ID, PAN_ONE, PINS, SERVICE_MS, id, numbered, writer } from './fixtures.ts';
 
 const tables: TableCache = new Map();
 const stateOf = (events: readonly StoredEvent[]) => fold({ pins: PINS, rehearsal: false }, numbered(events));
@@ -154,6 +154,25 @@ describe('a coating', () => {
     expect(heatAlarm(coated, zone(243, 2), span)?.kind).toBe('ceiling');
     expect(heatAlarm(coated, zone(190, 2), span)).toBeNull();
     expect(heatAlarm(coated, zone(225, 40), span)?.kind).toBe('ceiling');
+  });
+});
+
+describe('a pan that stands beside its burner', () => {
+  it('is told to be turned off once nothing more goes on it: its flame burns on', () => {
+    const of = { stationId: PAN_ONE, zoneId: 'P' };
+    const at = (s: number) => ({ deviceAtMs: SERVICE_MS - 900_000 + 1000 * s });
+    const items = [{ formulaId: CREPES, pieces: 1, stationIds: [PAN_ONE] }];
+    const pieceId = id(0xd01);
+    const log = [
+      event('brief-set', { serviceAtMs: SERVICE_MS, items }, at(-600)),
+      event('burner-turned', { ...of, mark: 3 }, at(-300)),
+      event('poured', { pieceId, formulaId: CREPES, stationId: PAN_ONE, placeId: 'P1', volumeMl: 60 }, at(0)),
+      event('flipped', { pieceId }, at(40)),
+      event('burner-turned', { ...of, mark: 3, aside: true }, at(60)),
+      event('lifted', { pieceId }, at(65)),
+    ];
+    const step = stepsAt(log, SERVICE_MS - 900_000 + 70_000).find(({ stationId: own }) => own === PAN_ONE);
+    expect(step).toMatchObject({ why: 'done', mark: 0 });
   });
 });
 

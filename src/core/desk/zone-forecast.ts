@@ -227,8 +227,8 @@ function dialAtEnd(station: StationBody, { zoneId, surfaceC, mark }: ZoneHeat, t
 }
 
 /** A zone that nobody needs any more is to be turned off, as long as it burns. */
-function turnedOff({ mark }: ZoneHeat): HeatAlarm | null {
-  return mark ? { kind: 'done', forS: null, limitC: null } : null;
+function turnedOff({ dialMark }: ZoneHeat): HeatAlarm | null {
+  return dialMark > 0 ? { kind: 'done', forS: null, limitC: null } : null;
 }
 
 const AS_WRITTEN = { errorC: 0, sdC: 0 };
