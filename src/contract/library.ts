@@ -78,6 +78,8 @@ export const StationReadingSchema = v.object({
   stationId: v.string(),
   atMs: v.number(),
   body: StationReadingBodySchema,
+  /** The run in which it was taken; none: outside of runs. */
+  run: v.optional(v.object({ id: v.string(), name: v.string() })),
 });
 export type StationReading = v.InferOutput<typeof StationReadingSchema>;
 export const StationReadingParamsSchema = v.object({ stationId: Id, readingId: Id });

@@ -5,7 +5,7 @@ import type { Pins } from '#core/run';
 import { GRIDDLE } from '#demo';
 import { buildApp } from '../../src/server/app.ts';
 import { testServer, type TestKitchen, type TestServer } from './app.ts';
-import { made, newRun } from './make.ts';
+import { made, newRun, probed } from './make.ts';
 
 let server: TestServer;
 let kitchen: TestKitchen;
@@ -262,6 +262,27 @@ describe('what earlier runs left', () => {
     expect(zone!.zoneId).toBe(GRIDDLE.zones[0]!.id);
     expect(zone!.errorC).toBeGreaterThan(5);
     expect(zone!.gain).toBeGreaterThan(1.02);
+  });
+
+  it('shows on the station’s page with the run it was taken in, and a rehearsal’s does not', async () => {
+    const cook = await server.kitchen();
+    const before = await create(cook);
+    const rehearsal = await create(cook, { rehearsal: true });
+    await append(cook, before.id, [left(cook, 1, 345)]);
+    await append(cook, rehearsal.id, [left(cook, 1, 300)]);
+    const url = `/api/stations/${cook.griddleId}/readings`;
+    const own = { ...probed(), zoneId: GRIDDLE.zones[0]!.id };
+    expect((await server.as(cook, { method: 'POST', url, payload: { id: randomUUID(), body: own } })).statusCode).toBe(
+      201,
+    );
+    const [newest, inRun, ...others] = (await server.as(cook, { url })).json();
+    expect(others).toEqual([]);
+    expect(newest.run).toBeUndefined();
+    expect(inRun).toMatchObject({
+      run: { id: before.id, name: before.name },
+      body: { turns: [{ beforeS: 1800, mark: 4 }], reading: { method: 'probe', surfaceC: 345 } },
+    });
+    expect((await server.as(other, { url })).statusCode).toBe(404);
   });
 
   it('is of real runs alone: a rehearsal neither leaves nor begins with anything, a simulated probe counts there only', async () => {

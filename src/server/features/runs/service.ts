@@ -29,7 +29,7 @@ import { newestFormulas } from '../library/formulas.ts';
 import { pinnedStations } from '../stations/service.ts';
 import { KitchenEntity } from '../people/entity.ts';
 import { factsOf } from '../people/service.ts';
-import { batterLearned, leftBehind } from './learned.ts';
+import { batterLearned, leftBehind } from '../learned/service.ts';
 import { byNeed } from './order.ts';
 import { RunEntity, RunEventEntity, toEvent, type RunRow } from './entity.ts';
 

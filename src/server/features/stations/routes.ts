@@ -78,7 +78,7 @@ export function stationRoutes(app: FastifyInstance, source: DataSource): void {
   route(app, {
     method: 'GET',
     url: '/api/stations/:stationId/readings',
-    summary: 'What was read of a station outside of runs, newest first',
+    summary: 'What was read of a station outside and inside of runs, newest first',
     params: StationParamsSchema,
     response: v.array(StationReadingSchema),
     role: 'viewer',

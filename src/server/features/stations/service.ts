@@ -8,6 +8,7 @@ import type { Pins } from '#core/run';
 import { inKitchen } from '../../database.ts';
 import { RequestError, badInput, notFound } from '../../errors.ts';
 import type { KnownSession } from '../../plugins/sessions.ts';
+import { leftBehind } from '../learned/service.ts';
 import { BurnerEntity, LadleEntity, StationEntity, StationReadingEntity, type StationReadingRow } from './entity.ts';
 import { addKept, allKept, archiveKept, editKept, type Kept, type KeptThing } from './kept.ts';
 
@@ -154,7 +155,7 @@ export async function archiveStation(
   });
 }
 
-/** What was read of a station outside of runs, newest first. */
+/** What was read of a station outside and inside of real runs, newest first: what the next run will go by. */
 export async function stationReadings(
   source: DataSource,
   session: KnownSession,
@@ -162,8 +163,18 @@ export async function stationReadings(
 ): Promise<StationReading[]> {
   return inKitchen(source, session.kitchenId, async (manager) => {
     if (!(await manager.existsBy(StationEntity, { id: stationId }))) throw notFound('This station', 'stationId');
-    return (await readingsOf(manager, [stationId])).map(toReading);
+    const outside = (await readingsOf(manager, [stationId])).map(toReading);
+    const inside = readInRuns(await leftBehind(manager), stationId);
+    return [...outside, ...inside].sort((a, b) => b.atMs - a.atMs).slice(0, MOST_READINGS);
   });
+}
+
+function readInRuns(runs: Awaited<ReturnType<typeof leftBehind>>, ofStationId: string): StationReading[] {
+  return runs.flatMap(({ run, learned }) =>
+    learned.readings.flatMap(({ stationId, atMs, ...body }, index) =>
+      stationId === ofStationId ? [{ id: `${run.id}-${index}`, stationId, atMs, body, run }] : [],
+    ),
+  );
 }
 
 async function readingsOf(manager: EntityManager, stationIds: string[]): Promise<StationReadingRow[]> {

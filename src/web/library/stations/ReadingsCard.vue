@@ -28,7 +28,7 @@ const rows = computed(() =>
     const last = each.body.turns.at(-1)!;
     const first = each.body.turns[0]!;
     return {
-      ...{ id: each.id, text: readingText(each.body.reading), said: said ? saysText(said) : '' },
+      ...{ id: each.id, run: each.run, text: readingText(each.body.reading), said: said ? saysText(said) : '' },
       contradicted: said?.contradicted ?? false,
       where: t('station.at', {
         mark: plate ? markText(plate.dial, last.mark) : last.mark,
@@ -61,8 +61,14 @@ const rows = computed(() =>
           ></span
         >
         <span class="text-right text-sm">{{ row.said }}</span>
+        <RouterLink
+          v-if="row.run"
+          :to="`/runs/${row.run.id}/review`"
+          class="flex min-h-11 max-w-40 items-center px-2 text-sm text-bell underline"
+          >{{ t('station.inRun', { run: row.run.name }) }}</RouterLink
+        >
         <button
-          v-if="mayEdit"
+          v-else-if="mayEdit"
           type="button"
           class="min-h-11 px-2 text-bell underline"
           :aria-label="t('station.takeBackLine', { what: row.text })"

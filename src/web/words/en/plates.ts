@@ -144,6 +144,7 @@ export const plates = {
     saysNothing: 'says nothing',
     contradicts: 'Does not agree with another reading. Read once more, at the same spot.',
     at: 'mark {mark}, {time} after lighting',
+    inRun: 'Read in “{run}”',
     takeBack: 'Take back',
     takeBackLine: 'Take back the reading {what}',
     dialTitle: 'What the dial means',

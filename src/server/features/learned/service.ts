@@ -5,6 +5,7 @@ import { PAYLOADS, type Payload, type Pins } from '#core/run';
 
 /** What one real run of the kitchen left, and when. */
 interface LeftBehind {
+  readonly run: { readonly id: string; readonly name: string };
   readonly learned: Payload<'run-learned'>;
   readonly formulas: Pins['formulas'];
   readonly atMs: number;
@@ -18,16 +19,17 @@ const CHANGED_DAYS = 90;
 
 /** What real runs of the kitchen left for those to come, newest run first; of each run the last word. */
 export async function leftBehind(manager: EntityManager): Promise<LeftBehind[]> {
-  const rows: { payload: unknown; formulas: Pins['formulas']; at_ms: string }[] = await manager.query(
-    `SELECT DISTINCT ON (r.created_at, r.id)
-       e.payload, r.pins->'formulas' AS formulas, e.device_at_ms + e.offset_ms AS at_ms
+  const rows: { id: string; name: string; payload: unknown; formulas: Pins['formulas']; at_ms: string }[] =
+    await manager.query(
+      `SELECT DISTINCT ON (r.created_at, r.id)
+       r.id, r.name, e.payload, r.pins->'formulas' AS formulas, e.device_at_ms + e.offset_ms AS at_ms
      FROM run_event e JOIN run r ON r.id = e.run_id
      WHERE e.kind = 'run-learned' AND e.v = 1 AND NOT r.rehearsal
      ORDER BY r.created_at DESC, r.id, e.seq DESC LIMIT ${MOST_RUNS}`,
-  );
-  return rows.flatMap(({ payload, formulas, at_ms }) => {
+    );
+  return rows.flatMap(({ id, name, payload, formulas, at_ms }) => {
     const read = v.safeParse(PAYLOADS['run-learned'], payload);
-    return read.success ? [{ learned: read.output, formulas, atMs: Number(at_ms) }] : [];
+    return read.success ? [{ run: { id, name }, learned: read.output, formulas, atMs: Number(at_ms) }] : [];
   });
 }
 
