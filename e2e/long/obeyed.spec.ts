@@ -54,19 +54,18 @@ async function mixedMorning(page: Page): Promise<{ runId: string; firstPourMs: n
   return { runId, firstPourMs: plan.firstPourMs };
 }
 
-/** What the Cook stage asks for now, in its own order of urgency; null when nothing is due. */
-function askedNow(page: Page): Promise<'heat' | 'look' | 'fat' | 'hand' | 'off' | null> {
-  return page.evaluate((heat) => {
+type Deed = 'heat' | 'look' | 'fat' | 'hand' | 'off';
+
+/** The first thing the Cook stage asks for that these hands can do, in its own order; null when nothing is due. */
+function askedNow(page: Page): Promise<Deed | null> {
+  return page.evaluate(() => {
     const one = (id: string) => document.querySelector<HTMLElement>(`[data-testid="${id}"]`);
-    if (document.querySelector(`${heat}`)) return 'heat';
-    const card = one('next-hand')?.innerText ?? '';
-    if (/All off/.test(card)) return 'off';
-    const due = /^(now|late)$/i.test(one('next-time')?.innerText.trim() ?? '');
-    // a look comes before a pour, and after what lies on a plate
-    if (one('read-advice') && !(due && !/Pour/.test(card))) return 'look';
-    if (!due) return null;
-    return document.querySelector('[data-testid="fat-first"] button') ? 'fat' : 'hand';
-  }, HEAT);
+    if (/All off/.test(one('next-hand')?.innerText ?? '')) return 'off';
+    const asked = document.querySelector<HTMLElement>('[data-asked]')?.dataset['asked']?.split(' ') ?? [];
+    const deed = asked.find((kind) => ['heat', 'look', 'hand'].includes(kind)) as Deed | undefined;
+    if (deed === 'hand' && document.querySelector('[data-testid="fat-first"] button')) return 'fat';
+    return deed ?? null;
+  });
 }
 
 test('the screens obeyed for a morning at twenty times: nothing too hot before the first pour, all served, golden pieces', async ({

@@ -282,6 +282,10 @@ describe('the plan of a run', () => {
     expect(plan.lastLiftMs).toBeLessThan(SERVICE_MS);
     expect(nextMoment(plan, [], plan.startMs - 60_000)).toBe(plan.startMs);
     expect(nextMoment(null, [], 0)).toBeNull();
+    // whatever is asked for stops the clock: a task, a look beneath, a dial
+    const [firstMs, asked] = [plan.startMs, [{ dueMs: plan.startMs - 20_000 }, { dueMs: plan.startMs - 40_000 }]];
+    expect(nextMoment(plan, asked, firstMs - 60_000)).toBe(firstMs - 40_000);
+    expect(nextMoment(plan, asked, firstMs - 40_000)).toBe(firstMs - 20_000);
   });
 
   it('answers a larger pour with a longer first side and fewer places', () => {

@@ -4,18 +4,14 @@ import { computed } from 'vue';
 import { nextMoment } from '#core/desk';
 import { useRun } from '../stores/run.ts';
 import { t } from '../words/index.ts';
-import { useHands } from './use-hands.ts';
-import { useHeatSteps } from './use-heat-steps.ts';
-import { useTasks } from './use-tasks.ts';
+import { usePrompts } from './use-prompts.ts';
 
 // The rehearsal's clock: it is part of the log, so every device shows the same moment.
 const SPEEDS = [1, 5, 10, 20];
 const store = useRun();
-const { hands } = useHands();
-const { tasks } = useTasks();
-const { steps } = useHeatSteps();
+const { prompts } = usePrompts();
 const speed = computed(() => store.state?.clock?.speed ?? 0);
-const next = computed(() => nextMoment(store.plan, hands.value, store.nowMs, tasks.value, steps.value));
+const next = computed(() => nextMoment(store.plan, prompts.value, store.nowMs));
 
 function set(simAtMs: number, newSpeed: number): void {
   void store.record([{ kind: 'clock-set', payload: { simAtMs: Math.round(simAtMs), speed: newSpeed } }]);

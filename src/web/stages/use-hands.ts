@@ -1,16 +1,9 @@
 import { computed, type ComputedRef } from 'vue';
-import { asAssumed, nextHands, type Hand } from '#core/desk';
-import { useRun } from '../stores/run.ts';
+import type { Hand } from '#core/desk';
+import { promptsOf, usePrompts } from './use-prompts.ts';
 
-/** What the hands have to do, soonest first; fresh at every tick and tap. */
+/** What the hands have to do, the most urgent first. */
 export function useHands(): { hands: ComputedRef<Hand[]> } {
-  const store = useRun();
-  const second = computed(() => Math.floor(store.nowMs / 500));
-  const hands = computed(() => {
-    void second.value;
-    if (!store.run || !store.state || !store.outlook) return [];
-    const { forecast, assumed } = store.outlook;
-    return nextHands(store.run.pins, asAssumed(store.state, assumed), forecast, store.plan, store.nowMs);
-  });
-  return { hands };
+  const { prompts } = usePrompts();
+  return { hands: computed(() => promptsOf(prompts.value, 'hand').map(({ hand }) => hand)) };
 }

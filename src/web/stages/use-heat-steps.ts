@@ -1,8 +1,9 @@
 import { computed, type ComputedRef } from 'vue';
-import { asAssumed, heatSteps, stationNow, zoneOf, type HeatStep } from '#core/desk';
+import { stationNow, zoneOf, type HeatStep } from '#core/desk';
 import { markText, stretch } from '../parts/format.ts';
 import { useRun } from '../stores/run.ts';
 import { t } from '../words/index.ts';
+import { promptsOf, usePrompts } from './use-prompts.ts';
 
 /** A step of heat in words: what to do, and what its button says. */
 export interface HeatLine extends HeatStep {
@@ -11,30 +12,23 @@ export interface HeatLine extends HeatStep {
   readonly due: boolean;
 }
 
-/** What each zone's dial asks for, the same on every stage, and the tap that says it was done. */
+/** What each zone's dial asks for, the most urgent first, the same on every stage, and the tap that says it was done. */
 export function useHeatSteps(): { steps: ComputedRef<HeatLine[]>; turn: (step: HeatStep) => void } {
   const store = useRun();
-  const second = computed(() => Math.floor(store.nowMs / 1000));
-  const steps = computed(() => {
-    void second.value;
-    if (!store.run || !store.state || !store.outlook || store.state.finishedAtMs !== null) return [];
-    const { forecast, assumed } = store.outlook;
-    const state = asAssumed(store.state, assumed);
-    return heatSteps(state, forecast, store.plan, store.nowMs).map((step) => lineOf(step));
-  });
+  const { prompts, isDue } = usePrompts();
+  const steps = computed(() => promptsOf(prompts.value, 'heat').map(({ step }) => lineOf(step)));
 
   function lineOf(step: HeatStep): HeatLine {
     const station = stationNow(store.run!.pins, store.state!, step.stationId);
     const { dial } = zoneOf(station, step.zoneId);
     const name = station.zones.length > 1 ? `${station.name} ${step.zoneId}` : station.name;
     const mark = markText(dial, step.mark);
-    const due = step.dueMs <= store.nowMs + DUE_WITHIN_MS;
     const inS = (step.dueMs - store.nowMs) / 1000;
     const off = step.mark === 0;
     const way = step.stands ? `${step.why}Stand` : `${step.why}${off && step.why === 'down' ? 'Off' : ''}`;
     return {
       ...step,
-      due,
+      due: isDue(step),
       words: t(`heatStep.${way}`, {
         zone: name,
         mark,
@@ -57,6 +51,3 @@ export function useHeatSteps(): { steps: ComputedRef<HeatLine[]>; turn: (step: H
   }
   return { steps, turn };
 }
-
-/** A step is due from so long before its moment: a hand has to get there, ms. Assumed. */
-const DUE_WITHIN_MS = 2_000;

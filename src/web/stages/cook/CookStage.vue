@@ -14,6 +14,7 @@ import { useRun } from '../../stores/run.ts';
 import { t } from '../../words/index.ts';
 import { isFormControl } from '../keys.ts';
 import { useFirstSide } from '../use-first-side.ts';
+import { usePrompts } from '../use-prompts.ts';
 import AssumedCard from './AssumedCard.vue';
 import BatterAtHand from './BatterAtHand.vue';
 import CueLadder from './CueLadder.vue';
@@ -31,6 +32,7 @@ const store = useRun();
 const router = useRouter();
 const board = useBoard();
 const { next, row, lastTap, looked } = board;
+const { prompts, first, isDue } = usePrompts();
 
 const plates = computed(() =>
   (store.state!.brief?.items ?? [])
@@ -67,7 +69,7 @@ const pour = computed(() => {
   const { formulaId, stationId, zoneId } = next.value;
   return { formulaId, stationId, zoneId };
 });
-const first = useFirstSide(pour);
+const firstSide = useFirstSide(pour);
 /** Sooner than this before a pour fat would burn on the plate. Common practice, no source. */
 const FAT_AHEAD_MS = 120_000;
 /** The fat-on guard: says what belongs on the zone, with its name, until it is on or the cook pours without; or that it would burn there. */
@@ -149,20 +151,33 @@ useTone(
   computed(() => (next.value && next.value.dueMs <= store.nowMs ? nameOf() : null)),
 );
 useTone(
+  'heat',
+  computed(() => (first.value?.kind === 'heat' ? first.value.key : null)),
+);
+useTone(
   'late',
   computed(() => (next.value && next.value.verb !== 'pour' && next.value.latestMs < store.nowMs ? nameOf() : null)),
 );
 </script>
 
 <template>
-  <div class="grid items-start gap-4 md:grid-cols-[18rem_1fr] xl:grid-cols-[19rem_1fr_17.5rem]">
+  <div
+    :data-asked="
+      prompts
+        .filter(isDue)
+        .map(({ kind }) => kind)
+        .join(' ')
+    "
+    class="grid items-start gap-4 md:grid-cols-[18rem_1fr] xl:grid-cols-[19rem_1fr_17.5rem]"
+  >
     <div class="flex flex-col gap-3 max-xl:contents">
       <div class="flex flex-col gap-3 max-md:contents md:sticky md:top-2">
         <NextHandCard
           :hand="next"
+          :second="first?.kind === 'heat'"
           :not-ready="notReady"
           :fat="fat"
-          :first-s="pour && first ? first.bestS : null"
+          :first-s="pour && firstSide ? firstSide.bestS : null"
           :alone="alone"
           class="min-h-60 md:min-h-72"
           @done="done"

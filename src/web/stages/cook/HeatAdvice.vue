@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { computed } from 'vue';
 import { RouterLink } from 'vue-router';
-import { formulaOf, lookAsked, type ZoneForecast } from '#core/desk';
+import { formulaOf, type ZoneForecast } from '#core/desk';
 import BigButton from '../../parts/BigButton.vue';
 import { temperature, temperatureSpread } from '../../parts/format.ts';
 import PaperCard from '../../parts/PaperCard.vue';
@@ -9,14 +9,13 @@ import { useRun } from '../../stores/run.ts';
 import { t } from '../../words/index.ts';
 import { alarmText } from '../heat/alarm-text.ts';
 import { useHeatSteps } from '../use-heat-steps.ts';
+import { promptsOf, usePrompts } from '../use-prompts.ts';
 
-/** The one thing that heat asks for now, with the one button that says it was done; danger before the rest. */
+/** The one thing that heat asks for now, with the one button that says it was done, and whether it comes before the hands. */
 const store = useRun();
 const { steps, turn } = useHeatSteps();
-const ORDER = { danger: 0, done: 1, down: 2, park: 3, correct: 4, again: 5, light: 6 } as const;
-const step = computed(
-  () => steps.value.filter(({ due }) => due).sort((a, b) => ORDER[a.why] - ORDER[b.why])[0] ?? null,
-);
+const { prompts, first } = usePrompts();
+const step = computed(() => steps.value.find(({ due }) => due) ?? null);
 const zone = computed((): ZoneForecast | undefined =>
   store.outlook?.forecast.zones.find(({ key }) => key === step.value?.key),
 );
@@ -48,19 +47,20 @@ const gain = computed(() =>
 );
 /** Before a plate that nobody has read is poured on: one look, where its heat is known least. */
 const look = computed(() => {
-  const { run, state, outlook, plan } = store;
-  if (!run || !state) return null;
-  for (const each of outlook?.forecast.zones ?? []) {
-    const asked = lookAsked(run.pins, state, each, plan);
-    const place = each.places.find(({ id }) => id === asked?.placeId);
-    if (place) return { place: place.id, sd: temperatureSpread(place.sdC) };
-  }
-  return null;
+  const asked = promptsOf(prompts.value, 'look')[0]?.look;
+  const places = store.outlook!.forecast.zones.flatMap((each) =>
+    each.stationId === asked?.stationId && each.zoneId === asked.zoneId ? each.places : [],
+  );
+  const place = places.find(({ id }) => id === asked?.placeId);
+  return place ? { place: place.id, sd: temperatureSpread(place.sdC) } : null;
 });
 </script>
 
 <template>
   <PaperCard v-if="step" look="ember" :role="step.why === 'danger' ? 'alert' : undefined" :data-testid="testid">
+    <p v-if="first?.kind === 'heat'" class="text-sm font-semibold text-ember" data-testid="heat-first">
+      {{ t('heatStep.first') }}
+    </p>
     <p class="figure text-lg text-ember">{{ alarm ? `${step.zoneId}: ${alarm}` : step.words }}</p>
     <p v-if="gain" class="text-sm">{{ gain }}</p>
     <p v-if="cooler" class="text-sm" data-testid="cooler">{{ cooler }}</p>

@@ -1,18 +1,20 @@
 <script setup lang="ts">
 import { computed } from 'vue';
-import { judgementAsked, looksBeneath, placeOf } from '#core/desk';
+import { placeOf } from '#core/desk';
 import { BROWNING_LSTAR, CENTRES, TURNS, type Centre, type Turn } from '#core/piece';
 import { UNDERSIDES } from '#core/plate';
 import type { Piece } from '#core/run';
 import { browningColour } from '../../parts/browning-ramp.ts';
 import { useRun } from '../../stores/run.ts';
 import { t } from '../../words/index.ts';
+import { promptsOf, usePrompts } from '../use-prompts.ts';
 
 /**
  * Just after a flip: how the first side came out, in one tap; and of a zone's test piece, once it is off and cut open,
  * whether it was turned too early and how its middle is. What is judged is learned from at once.
  */
 const store = useRun();
+const { prompts, isDue } = usePrompts();
 
 type Underside = (typeof UNDERSIDES)[number];
 /** A lightness that stands for each word. */
@@ -25,13 +27,12 @@ const SHOWN_LSTAR: Record<Underside, number> = {
 };
 
 /** The one thing the board would like to know of a piece now. */
-const question = computed(() => judgementAsked(store.run!.pins, store.state!, store.nowMs));
+const question = computed(() => promptsOf(prompts.value, 'judge')[0]?.judgement ?? null);
 const about = computed(() => store.state!.pieces.get(question.value?.pieceId ?? '') ?? null);
 const tested = computed(() => (question.value?.asks === 'underside' ? null : about.value));
 /** A piece whose underside may be dark before its flip is due, or the face that was turned up last. */
 const beneath = computed(() => {
-  const told = store.outlook?.forecast;
-  const look = told && looksBeneath(store.state!, told).find(({ dueMs }) => dueMs <= store.nowMs);
+  const look = promptsOf(prompts.value, 'beneath').find(isDue);
   return store.state!.pieces.get(look?.pieceId ?? '') ?? null;
 });
 const asked = computed(() => beneath.value ?? (question.value?.asks === 'underside' ? about.value : null));

@@ -10,6 +10,8 @@ import { t } from '../../words/index.ts';
 const props = defineProps<{
   hand: Hand | undefined;
   notReady: 'notMixed' | 'tooCool' | 'tooHot' | null;
+  /** Something else is more urgent now. */
+  second: boolean;
   /** It is poured alone, on a plate that nobody has read. */
   alone: boolean;
   /** How long a piece poured now would lie on its first side, s. */
@@ -62,7 +64,7 @@ const allOff = computed(
   >
     <template v-if="hand">
       <p class="flex justify-between text-sm">
-        <span>{{ t('hand.next') }}</span><span>{{ where }}</span>
+        <span>{{ t(second ? 'hand.then' : 'hand.next') }}</span><span>{{ where }}</span>
       </p>
       <p class="figure text-[clamp(3rem,6vw,4rem)] leading-[1.05]">
         <span>{{ t(`verb.${hand.verb}`) }}</span> <span class="whitespace-nowrap text-go">{{ hand.placeId }}</span>

@@ -184,6 +184,7 @@ export const stove = {
     standsAside: '{zone} stands beside its burner; its dial is as it was.',
     done: 'Nothing more goes on {zone}: turn it off',
     lit: 'Lit {zone} at {mark}',
+    first: 'Before the next hand',
     title: 'Heat now',
     dials: 'Dials',
   },
