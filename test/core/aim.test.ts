@@ -83,7 +83,8 @@ describe('“make them like this one”', () => {
     ]!;
     const wanted = lightnessAfter(model.timeline.brownedAt, flipAt);
     expect(lightnessAfter(aimed.timeline.brownedAt, flipS(aimed))).toBeCloseTo(wanted, 0);
-    expect(aimed.lift.bestMs - aimed.flip.bestMs).toBe(usual.lift.bestMs - usual.flip.bestMs);
+    const secondMs = ({ lift, flip }: typeof usual) => lift.bestMs - flip.bestMs;
+    expect(Math.abs(secondMs(aimed) - secondMs(usual))).toBeLessThan(1000);
   });
 
   it('lifts them at the colour it was lifted with, once it was', () => {

@@ -143,6 +143,20 @@ describe('second sides in a run', () => {
     expect(secondS(...first, shown, assumed)).toBeGreaterThan(usualS - 0.5);
   });
 
+  it('are shorter on a plate that was turned up meanwhile, and longer on one that was turned off', () => {
+    const turn = (mark: number, seconds: number) =>
+      event('burner-turned', { stationId: GRIDDLE_ID, zoneId: 'A', mark }, after(seconds));
+    const onS = (...turns: StoredEvent[]) => {
+      const events = [begun[0]!, turn(1.5, -3000), poured(1, 'A1', 0), ...turns, flipped(1, FLIP_S)];
+      const state = fold({ pins: PINS, rehearsal: false }, numbered(events));
+      const { lift } = forecast(PINS, state, T0 + (FLIP_S + 10) * 1000, tables).pieces[id(1)]!;
+      return (lift.bestMs - T0) / 1000 - FLIP_S;
+    };
+    const leftS = onS();
+    expect(onS(turn(9, 80))).toBeLessThan(leftS - 3);
+    expect(onS(turn(0, 80))).toBeGreaterThan(leftS); // eight millimetres of steel cool slowly
+  });
+
   it('are told only of what lies turned, and middles only of what is off', () => {
     const reasons = (...events: StoredEvent[]) => stateOf(...events).refused.map(({ reason }) => reason);
     expect(reasons(poured(1, 'A1', 0), notYet(1, 50, 2))).toEqual(['notFlipped']);

@@ -4,6 +4,7 @@ import {
   priorPosterior,
   spotField,
   surestFlip,
+  surestLift,
   withCue,
   withSurface,
   withTurn,
@@ -11,7 +12,19 @@ import {
 } from '#core/adapt';
 import { whereToRead } from '#core/desk';
 import { placeFitness, wantedSurfaceC } from '../../src/core/desk/wanted-surface.ts';
-import { USUAL_PACE, cueTimeAt, flipAim, flipBestAt, hottestWithWindowC, timelineAt, timelineTable } from '#core/piece';
+import {
+  USUAL_PACE,
+  cueTimeAt,
+  flipAim,
+  flipBestAt,
+  hottestWithWindowC,
+  pieceAt,
+  secondSignsAt,
+  servedLift,
+  simulatePiece,
+  timelineAt,
+  timelineTable,
+} from '#core/piece';
 import { cake, shelf } from './pieces.ts';
 
 const TABLE = timelineTable(cake(182));
@@ -56,6 +69,51 @@ describe('the surest flip', () => {
   it('by the clock is when the cook said, whatever is believed', () => {
     const byClock = timelineTable(cake(182, { flipBy: { rule: 'time', seconds: 95 } }));
     expect(surestFlip(belief(read(196, 1)), byClock, HOLDS).bestS).toBeCloseTo(95, 6);
+  });
+});
+
+describe('the surest lift', () => {
+  const usualAt = (surfaceC: number) => {
+    const { lift, appearances, flip } = pieceAt(TABLE, surfaceC);
+    return { usual: servedLift(lift, appearances, flip.bestS), firstS: flip.bestS };
+  };
+  const liftOf = (surfaceC: number, sdC: number, longer = { mean: 0, sd: 0 }) => {
+    const { usual, firstS } = usualAt(surfaceC);
+    const known = { ...belief(read(182, 1)), errorC: 0, lnTime: 0, lnBrowning: 0 };
+    const of = { ...known, covariance: [sdC ** 2, 0, 0, 1e-6, 0, 1e-6] as const };
+    return surestLift(of, TABLE, { modelC: surfaceC, share: 1 }, usual, { firstS, slower: 1, longer });
+  };
+
+  it('of a plate that is known is when its second face has its colour and its inside is done', () => {
+    for (const surfaceC of [170, 182, 195]) {
+      const { insideS, darkS } = secondSignsAt(TABLE, surfaceC);
+      const { bestS } = liftOf(surfaceC, 1);
+      expect(Math.abs(bestS - usualAt(surfaceC).usual.bestS)).toBeLessThan(0.25 * bestS);
+      expect(bestS).toBeGreaterThan(insideS);
+      expect(bestS).toBeLessThan(darkS!);
+    }
+  });
+
+  it('of a plate that may be far hotter comes before the hot half of it is burnt', () => {
+    const [sure, unsure] = [liftOf(165, 1), liftOf(165, 35)];
+    expect(unsure.bestS).toBeLessThan(sure.bestS - 5);
+    expect(unsure.bestS).toBeLessThan(secondSignsAt(TABLE, 165 + 35).burntS!);
+    expect(unsure.bestS).toBeGreaterThan(secondSignsAt(TABLE, 165 + 35).insideS);
+  });
+
+  it('is later for a batter whose second sides take longer', () => {
+    expect(liftOf(182, 5, { mean: 0.3, sd: 0.05 }).bestS).toBeGreaterThan(1.1 * liftOf(182, 5).bestS);
+  });
+
+  it('rests on moments that a simulation of that very surface has too', () => {
+    // 185 lies half way between two rows of the table
+    const { done, appearances } = simulatePiece(cake(185));
+    const signs = secondSignsAt(TABLE, 185);
+    expect(Math.abs(signs.insideS - done.springsBackS!)).toBeLessThan(3);
+    const at = (atS: number) => appearances.second[Math.round(atS / appearances.secondStepS)]?.underLStar;
+    expect(Math.abs(at(signs.lightGoldS!)! - 74)).toBeLessThan(5);
+    expect(signs.darkS!).toBeGreaterThan(signs.tooFarS!);
+    expect(signs.burntS!).toBeGreaterThan(signs.darkS!);
   });
 });
 

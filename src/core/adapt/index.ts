@@ -30,4 +30,5 @@ export { surfaceLikelihood, type PlateReading, type SurfaceLikelihood } from './
 export { colourTimes, lightnessAfter, timeToLightness, type Underside } from './underside.ts';
 export { secondSides, type SecondSideSeen, type SecondSides } from './second-sides.ts';
 export { NO_COLOUR_SEEN, USUALLY_AT, surestFlip, type ColourSeen, type SurestFlip } from './surest-flip.ts';
+export { surestLift } from './surest-lift.ts';
 export { rowWeight, withNotYet, withOwnTurn, withTurn } from './turns.ts';

@@ -10,30 +10,22 @@ import {
   type Window,
 } from '#core/piece';
 import type { Belief } from './belief.ts';
-import { POUR_SD_LN } from './cue-spread.ts';
+import { beliefPoints } from './belief-points.ts';
+import { cheapest } from './cheapest.ts';
 import { lastPatch } from './last-patch.ts';
 import type { Expected } from './posterior.ts';
 import { normalCdf } from './surface-likelihood.ts';
 
-const { abs, exp, hypot, max, min, sqrt } = Math; // bound once: asked for at every point of the belief
+const { abs, exp, max, min } = Math; // bound once: asked for at every point of the belief
 
-/** What no belief about plate and batter takes away: pours differ in their times, bases lie in patches that touch worse, and brown unlike, ln. Assumed. */
-const PIECE_SD_LN = { time: hypot(POUR_SD_LN, 0.04), browning: 0.1 };
 /** Hands and clocks blur a moment by so much, s. Assumed. */
-const HANDS_S = 3;
-/** Three points of a normal curve: z and weight. */
-const POINTS = [
-  [-sqrt(3), 1 / 6],
-  [0, 2 / 3],
-  [sqrt(3), 1 / 6],
-] as const;
-
+export const HANDS_S = 3;
 /**
  * What a turn at a wrong moment costs, of a piece that is lost: it runs and tears while the inside does not hold; a dark
  * face is worse, a burnt one is thrown away; a pale one is a disappointment; and each quarter of the side off the cook's
  * own sign a blemish. Prices a cook would sign: assumed.
  */
-const PRICE = { raw: 0.6, dark: 0.8, burnt: 1, pale: 0.25, quarterOff: 0.4 } as const;
+export const PRICE = { raw: 0.6, dark: 0.8, burnt: 1, pale: 0.25, quarterOff: 0.4 } as const;
 /** Burnt comes so much later than past brown, as a share of the side until then, where nothing else is known. From the piece model. */
 const BURNT_AFTER = 1.45;
 
@@ -94,22 +86,8 @@ export function surestFlip(
     for (const state of may) cost += state.weight * costOf(state, atS, patchSd);
     return cost;
   };
-  let [bestS, least] = [fromS, Infinity];
-  for (let atS = fromS; atS <= toS; atS += STEP_S) {
-    const cost = costAt(atS);
-    if (cost < least) [bestS, least] = [atS, cost];
-  }
-  bestS = lowestBetween(bestS, least, costAt);
+  const bestS = cheapest(fromS, toS, costAt);
   return { earliestS: min(usual.earliestS, bestS), bestS, latestS: max(usual.latestS, bestS), ...dark };
-}
-const STEP_S = 1;
-
-/** The lowest point of a parabola through the best step and its neighbours. */
-function lowestBetween(bestS: number, least: number, costAt: (atS: number) => number): number {
-  const [before, after] = [costAt(bestS - STEP_S), costAt(bestS + STEP_S)];
-  const bend = before - 2 * least + after;
-  if (bend <= 0) return bestS;
-  return bestS + (STEP_S * max(-1, min(1, (before - after) / bend))) / 2;
 }
 const DARK_FROM = 0.1;
 const MAY_BURN = 0.35;
@@ -145,32 +123,12 @@ function quantile(may: readonly State[], momentOf: (state: State) => number, sha
   return Infinity;
 }
 
-/** Twenty-seven points of the belief: surface, times and browning as they go together. */
+/** The points of the belief, and how a piece would go at each. */
 function possible(known: Belief, table: TimelineTable, expected: Expected, slower: number, seen: ColourSeen): State[] {
-  const [ee, et, eb, tt, tb, bb] = known.covariance;
-  const { modelC, share, roughC = 0 } = expected;
-  // Cholesky of the covariance of the surface, ln time and ln browning
-  const e1 = sqrt(max(1e-9, share * share * ee + roughC * roughC));
-  const t1 = (share * et) / e1;
-  const b1 = (share * eb) / e1;
-  const t2 = sqrt(max(1e-9, tt + PIECE_SD_LN.time ** 2 - t1 * t1));
-  const b2 = (tb - t1 * b1) / t2;
-  const b3 = sqrt(max(1e-9, bb + PIECE_SD_LN.browning ** 2 - b1 * b1 - b2 * b2));
-  return POINTS.flatMap(([x, wx]) =>
-    POINTS.flatMap(([y, wy]) =>
-      POINTS.map(([z, wz]) => ({
-        weight: wx * wy * wz,
-        ...stateOf(
-          table,
-          modelC + share * known.errorC + e1 * x,
-          known.lnTime + t1 * x + t2 * y,
-          known.lnBrowning + b1 * x + b2 * y + b3 * z,
-          slower,
-          seen,
-        ),
-      })),
-    ),
-  );
+  return beliefPoints(known, expected).map(({ weight, surfaceC, lnTime, lnBrowning }) => ({
+    weight,
+    ...stateOf(table, surfaceC, lnTime, lnBrowning, slower, seen),
+  }));
 }
 
 function stateOf(

@@ -1,4 +1,4 @@
-import { flipSpreadS, ownLnTime, paceOf, surestFlip, type OwnCue, type SecondSides } from '#core/adapt';
+import { flipSpreadS, ownLnTime, paceOf, surestFlip, surestLift, type OwnCue, type SecondSides } from '#core/adapt';
 import {
   cueTimeAt,
   hottestWithWindowC,
@@ -20,7 +20,7 @@ import { flipToAim, liftPinned, liftToAim, type Aim } from './aim.ts';
 import { askedAgain, secondLearned } from './second-side.ts';
 import type { SurfaceModel } from './surface-model.ts';
 import { atSpot, believedC, type ZoneBelief } from './zone-belief.ts';
-import { placeOf, underPiece } from './zone-sightings.ts';
+import { placeOf, underPiece, underSecond } from './zone-sightings.ts';
 
 export interface ForecastWindow {
   readonly earliestMs: number;
@@ -88,7 +88,8 @@ export function pieceForecast(
   { aim, seconds }: BatterForecast,
 ): PieceForecast {
   const { expected, known, slower, pace, surfaceC } = pieceBelieved(pins, state, piece, table, model, believed);
-  const { mean: lnLonger } = seconds.at(zoneKey(piece.stationId, piece.zoneId), piece.placeId);
+  const longer = seconds.at(zoneKey(piece.stationId, piece.zoneId), piece.placeId);
+  const lnLonger = longer.mean;
   const simulated = pieceAt(table, surfaceC, pace);
   const served = servedLift(simulated.lift, simulated.appearances, simulated.flip.bestS);
   const timeline = secondLearned({ ...simulated, lift: served }, lnLonger);
@@ -108,7 +109,10 @@ export function pieceForecast(
   );
   const turnedMs = piece.flippedAtMs ?? afterPour(flip.bestS);
   const pinnedS = state.secondSideS.get(piece.formulaId);
-  const aimed = aim ? liftToAim(timeline.lift, timeline, aim) : timeline.lift;
+  const since = underSecond(pins, state, model, piece, expected);
+  const firstS = (turnedMs - pouredMs) / 1000;
+  const surely = surestLift(known, table, since, timeline.lift, { firstS, slower, longer });
+  const aimed = aim ? liftToAim(surely, timeline, aim) : surely;
   const tooSoonMs = piece.secondNotYetMs.at(-1);
   const lift = askedAgain(
     pinnedS === undefined ? aimed : liftPinned(aimed, pinnedS),

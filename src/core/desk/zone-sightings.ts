@@ -140,6 +140,29 @@ function underPour(
   return { ...beneath, modelC: surfaceForBeneath(table, beneath.modelC, span) };
 }
 
+/** For what shares of its first side the metal beneath a piece is compared, before its flip and after it. Assumed. */
+const COMPARED = { before: 0.25, after: 0.4 } as const;
+/** A plate is not taken to change by more than this under one piece, °C. Assumed. */
+const MOST_CHANGE_C = 40;
+
+/**
+ * The surface by which a turned piece cooks its second side: that of its first, as much hotter or cooler as the metal
+ * beneath it has become since by the plate model, a dial that was turned and all.
+ * @param first the surface of its first side, as `underPiece` has it
+ */
+export function underSecond(pins: Pins, state: RunState, model: SurfaceModel, piece: Piece, first: Expected): Expected {
+  if (piece.flippedAtMs === null) return first;
+  const { diameterMm } = discInRun(pins, state, piece.formulaId, piece.stationId);
+  const disc = { ...placeOf(pins, state, piece), diameterMm };
+  const from = (atMs: number, spanS: number) => model.beneath({ pouredAtMs: atMs }, disc, spanS);
+  const firstS = (piece.flippedAtMs - piece.pouredAtMs) / 1000;
+  const before = from(piece.flippedAtMs - 1000 * COMPARED.before * firstS, COMPARED.before * firstS);
+  const after = from(piece.flippedAtMs, COMPARED.after * firstS);
+  if (!before || !after) return first;
+  const byC = Math.max(-MOST_CHANGE_C, Math.min(MOST_CHANGE_C, after.modelC - before.modelC));
+  return { ...first, modelC: first.modelC + byC, roughC: after.roughC ?? 0, share: after.share };
+}
+
 /** A span that runs on a little past what was seen still tells of it. Assumed. */
 const SPAN_REACH = 1.25;
 

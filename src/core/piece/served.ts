@@ -1,23 +1,22 @@
 import type { Appearances } from './appearance.ts';
 import type { Window } from './cues.ts';
 
-/** A second face is served light gold, uneven: aimed a little past the pale end of it, L*. The trade's wish; value assumed. */
-const SERVED_LSTAR = 69;
-/** A second side is not given longer than this share of its first for its colour. Assumed. */
-const WAITED_SHARE = 0.85;
-/** Over brown nothing is waited for, L*. */
-const TOO_FAR_LSTAR = 60;
+/**
+ * A second face is served light gold, uneven: aimed a little past the pale end of it (the trade's wish; value assumed);
+ * from `tooFarLStar` on nothing is waited for; and it is not given longer than a share of its first side. L*; assumed.
+ */
+export const SERVED = { lStar: 69, tooFarLStar: 60, waitedShare: 0.85 } as const;
 
 /**
  * When a piece comes off so that its second face has its colour: as it is done, or later, when it is light gold, but never
  * much longer than its first side took. Where heat does not colour it in that time it comes off pale.
  */
 export function servedLift(lift: Window, { second, secondStepS }: Appearances, firstS: number): Window {
-  const coloured = second.findIndex(({ underLStar }) => underLStar <= SERVED_LSTAR);
+  const coloured = second.findIndex(({ underLStar }) => underLStar <= SERVED.lStar);
   const wishS = coloured < 0 ? Infinity : coloured * secondStepS;
-  const mostS = Math.max(lift.bestS, WAITED_SHARE * firstS);
+  const mostS = Math.max(lift.bestS, SERVED.waitedShare * firstS);
   const bestS = Math.max(lift.bestS, Math.min(wishS, mostS));
-  const brown = second.findIndex(({ underLStar }) => underLStar <= TOO_FAR_LSTAR);
+  const brown = second.findIndex(({ underLStar }) => underLStar <= SERVED.tooFarLStar);
   const brownS = brown < 0 ? Infinity : brown * secondStepS;
   return {
     earliestS: lift.earliestS,

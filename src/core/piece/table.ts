@@ -268,7 +268,8 @@ export function flipBestAt(table: TimelineTable, surfaceC: number, pace: Pace = 
   return flipBestOf(flipSignsAt(table, surfaceC), pace);
 }
 
-function neighbours(table: TimelineTable, surfaceC: number) {
+/** The rows about a surface, and how far it lies from the lower to the upper. */
+export function neighbours(table: TimelineTable, surfaceC: number) {
   const position = Math.min(table.rows.length - 1, Math.max(0, (surfaceC - table.firstC) / table.stepC));
   const low = Math.min(table.rows.length - 2, Math.floor(position));
   return { a: table.rows[low]!, b: table.rows[low + 1]!, share: position - low };
