@@ -1,9 +1,9 @@
 import { describe, expect, it } from '@jest/globals';
 import { belief, priorPosterior } from '#core/adapt';
-import { heatAlarm, judgementAsked } from '#core/desk';
+import { heatAlarm, judgementAsked, planRun } from '#core/desk';
 import { LivePiece, USUAL_PACE, timelineTable, type PieceInput } from '#core/piece';
 import { markForTemperature, zoneThermal, type Dial, type StationBody } from '#core/plate';
-import { fold, type StoredEvent } from '#core/run';
+import { fold, type Pins, type StoredEvent } from '#core/run';
 import { GRIDDLE } from '#demo';
 import { spreadBy } from '../../src/core/adapt/posterior.ts';
 import { hottestWantedC, wantedSurfaceC } from '../../src/core/desk/wanted-surface.ts';
@@ -134,6 +134,23 @@ describe('what a piece draws from its plate, against the piece model', () => {
   });
 });
 
+describe('the morning of a plate that nobody has read', () => {
+  it('is hot early enough for a test piece and for its dial to be put right', () => {
+    const planned = (pins: Pins) => {
+      const state = fold({ pins, rehearsal: false }, numbered([writer()('brief-set', BRIEF)]));
+      const { preheats, panfuls } = planRun(pins, state, 0, new Map());
+      const key = `${GRIDDLE_ID}/A`;
+      const firstPourMs = Math.min(...panfuls.filter(({ zoneKey }) => zoneKey === key).map(({ pourMs }) => pourMs));
+      return (firstPourMs - preheats.find(({ zoneKey }) => zoneKey === key)!.readyMs) / 1000;
+    };
+    const known = { zoneId: 'A', errorC: 0, sdC: 5, gain: 1, spots: [] };
+    const read = PINS.stations.map((each) => (each.id === GRIDDLE_ID ? { ...each, calibration: [known] } : each));
+    // both sides of a first piece, half as long again, and some five minutes for the dial
+    expect(planned(PINS)).toBeGreaterThanOrEqual(240 + 300);
+    expect(planned({ ...PINS, stations: read })).toBeLessThan(200);
+  });
+});
+
 describe('what is asked of pieces', () => {
   const event = writer();
   const T0 = Date.UTC(2026, 5, 9, 6, 0);
@@ -155,10 +172,15 @@ describe('what is asked of pieces', () => {
   const first = (turn: 'early' | 'right') => [...cooked(1, 'A1', T0), verdict(1, turn, T0), centre(1, T0)];
   const panful = [...cooked(2, 'A1', second), ...cooked(3, 'A2', second + 5_000)];
 
-  it('until one turned right, how the first of each panful turned; then no more', () => {
+  it('how its first turned, and the first of each panful of which nobody told anything, while it lies there', () => {
     expect(askedAt(cooked(1, 'A1', T0), T0 + 165_000)).toMatchObject({ pieceId: id(1), asks: 'turn' });
     expect(askedAt([...first('early'), ...panful], second + 168_000)).toMatchObject({ pieceId: id(2), asks: 'turn' });
-    expect(askedAt([...first('right'), ...panful], second + 168_000)).toBeNull();
+    // a plate drifts: that the first turned right says nothing of a later panful
+    expect(askedAt([...first('right'), ...panful], second + 168_000)).toMatchObject({ pieceId: id(2), asks: 'turn' });
+    expect(askedAt([...first('right'), ...panful, verdict(2, 'right', second)], second + 168_000)).toBeNull();
+    const offMs = second + 160_000;
+    expect(askedAt([...first('right'), ...panful], offMs + 120_000)).toMatchObject({ pieceId: id(2) });
+    expect(askedAt([...first('right'), ...panful], offMs + 240_000)).toBeNull();
   });
 
   it('somebody who looked at one of a panful has told for all of it', () => {

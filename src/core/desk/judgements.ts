@@ -6,6 +6,8 @@ import { formulaOf } from './batter-run.ts';
 const ONE_PANFUL_MS = 90_000;
 /** A face is looked at as it is turned; later nobody remembers it, ms. Assumed. */
 const ASKED_FOR_MS = 45_000;
+/** A piece that came off lies there to be looked at, and to be cut open, for so long, ms. Assumed. */
+const LIES_THERE_MS = 180_000;
 
 /** What is asked of a piece: how it turned, how its middle is, or the colour of the face that was turned up. */
 export interface Judgement {
@@ -23,16 +25,19 @@ export function judgementAsked(pins: Pins, state: RunState, nowMs: number): Judg
   return ofTestPiece(pins, state, nowMs) ?? ofFace(state, nowMs);
 }
 
-/** Of a zone's test pieces: its first, and as long as none turned right the first of each panful after it. */
+/**
+ * Of a zone its first piece, its test, and the first of each panful after it of which nobody told anything else: a plate
+ * that drifts is found by that, and one look at what lies on the tray is no trouble.
+ */
 function ofTestPiece(pins: Pins, state: RunState, nowMs: number): Judgement | null {
   const tests = new Map<string, Piece>();
   for (const piece of state.pieces.values()) {
     const key = `${piece.formulaId} ${zoneKey(piece.stationId, piece.zoneId)}`;
     const before = tests.get(key);
-    if (before && (before.turn === 'right' || piece.pouredAtMs - before.pouredAtMs < ONE_PANFUL_MS)) continue;
+    if (before && piece.pouredAtMs - before.pouredAtMs < ONE_PANFUL_MS) continue;
     tests.set(key, piece);
     if (piece.flippedAtMs === null || piece.fate !== 'lifted' || piece.offAtMs === null) continue;
-    if (nowMs - piece.offAtMs >= ASKED_FOR_MS) continue;
+    if (nowMs - piece.offAtMs >= LIES_THERE_MS) continue;
     if (before && wasSeen(state, piece)) continue;
     const asks = openOf(pins, piece, before === undefined);
     if (asks) return { pieceId: piece.id, asks, sinceMs: piece.offAtMs };

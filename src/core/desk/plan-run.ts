@@ -38,13 +38,18 @@ function paceKnown(pins: Pins, formulaId: string): Pace {
   return learned ? paceOf({ lnTime: learned.lnTime.mean, lnBrowning: learned.lnBrowning.mean }) : USUAL_PACE;
 }
 
-/** A piece poured alone on a plate that nobody has read: both its sides, by what a first piece on a plate not proven takes. */
+/**
+ * A piece poured alone on a plate that nobody has read: both its sides, by what a first piece on a plate not proven takes,
+ * and the time in which its dial is put right and the plate comes to it.
+ */
 function testS(pins: Pins, stationId: string, zoneId: string, { type }: FormulaBody): number {
   const read = pinnedStation(pins, stationId)?.calibration?.some((each) => each.zoneId === zoneId);
-  return read ? 0 : TEST_S[familyOf(type)];
+  return read ? 0 : TEST_S[familyOf(type)] + CORRECTED_S;
 }
 /** Common practice, no source: a first piece takes up to half as long again. */
 const TEST_S = { leavened: 240, thin: 90 } as const;
+/** A dial that was turned is waited for so long. Common practice, no source: some five minutes. */
+const CORRECTED_S = 300;
 
 /** Hands that mix a batter, and what of it is whipped and folded in lot by lot. */
 function handsBeside(body: FormulaBody, larder: Larder): Pick<MorningJob, 'mixWorkS' | 'folded'> {
