@@ -187,7 +187,7 @@ describe('the one mark for a plate’s food', () => {
   const lit = [
     event('brief-set', { ...BRIEF, items: [{ formulaId: CAKES, pieces: 30, stationIds: [GRIDDLE_ID] }] }),
     turned(heat.boostMark, preheat.lightMs),
-    event('reading-taken', { stationId, zoneId, method: 'probe', surfaceC: 180, sdC: 2 }, at(0)),
+    event('reading-taken', { stationId, zoneId, method: 'probe', surfaceC: 160, sdC: 2 }, at(0)),
     turned(2, preheat.readyMs + 1000),
     pour(1, 10),
     event('flipped', { pieceId: id(0xc01) }, at(120)),

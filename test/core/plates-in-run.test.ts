@@ -25,7 +25,16 @@ import { fruitShares, ladleVolume } from '#core/pour';
 import { fold, type Payload, type Pins, type StoredEvent } from '#core/run';
 import { pouredDensityGPerMl } from '#core/formula';
 import { SHIPPED_LARDER } from '#core/ingredients';
-import { DEMO_BURNERS, DEMO_IDS, ELECTRIC_PLATE, GRIDDLE, GRIDDLE_CAKES, NON_STICK_PAN, electricReadings } from '#demo';
+import {
+  CREPE_PAN_ONE,
+  DEMO_BURNERS,
+  DEMO_IDS,
+  ELECTRIC_PLATE,
+  GRIDDLE,
+  GRIDDLE_CAKES,
+  NON_STICK_PAN,
+  electricReadings,
+} from '#demo';
 import {
   BRIEF,
   CAKES,
@@ -190,6 +199,14 @@ describe('what is known of a station from before', () => {
     const zone = stationOf(pins, GRIDDLE_ID).zones[0]!;
     expect(zone.dial).toMatchObject({ offC: pinned!.errorC });
     expect(calibrationPins(body, [])).toEqual([]);
+  });
+
+  it('says where no mark holds a plate empty, instead of one that runs away', () => {
+    const adviceOf = (station: StationBody) => stationFigures(station, [], 22, 182).pairs[0]!;
+    const pan = adviceOf(CREPE_PAN_ONE);
+    expect(pan.advice.tooMuchEmpty).toBe(true);
+    expect(pan.curve[0]!.surfaceC).toBeGreaterThan(182 + 10);
+    expect(adviceOf(ELECTRIC_PLATE).advice.tooMuchEmpty).toBe(false);
   });
 
   it('only where it is right: places keep to the even part of a plate, known spots and burners together', () => {

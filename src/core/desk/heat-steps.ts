@@ -79,7 +79,7 @@ function stepOf(
   if (corrected && corrected.mark > zone.mark) return corrected;
   if (turns.length === 1 && heat && heat.boostMark > heat.holdMark && zone.mark >= heat.boostMark) {
     const mark = zone.waitingMark;
-    if (zone.surfaceC >= zone.aimC - NEAR_C) return { mark, why: 'down', dueMs: nowMs };
+    if (zone.surfaceC >= zone.downFromC - NEAR_C) return { mark, why: 'down', dueMs: nowMs };
     return { mark, why: 'down', dueMs: Math.max(nowMs + LATER_MS, turns[0]!.atMs + 1000 * heat.boostS) };
   }
   if (zone.runsAwayEmpty) return { ...offTheHeat(zone), why: 'park', dueMs: nowMs };

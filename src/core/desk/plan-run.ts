@@ -89,7 +89,11 @@ export function planRun(pins: Pins, state: RunState, nowMs: number, tables: Tabl
           pace: paceKnown(pins, formulaId),
         });
         if (!zones.some((known) => known.key === key))
-          zones.push({ key, preheatS: preheat[key].boostS, testS: testS(pins, stationId, zone.id, body) });
+          zones.push({
+            key,
+            preheatS: preheat[key].boostS + preheat[key].coastS,
+            testS: testS(pins, stationId, zone.id, body),
+          });
         return { key, capacity: room, recoveryS: RECOVERY_S[familyOf(body.type)] };
       });
     });

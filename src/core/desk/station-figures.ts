@@ -36,6 +36,8 @@ export interface DialAdvice {
   readonly boostS: number;
   readonly holdMark: number;
   readonly reachable: boolean;
+  /** Empty it would run away even on `holdMark`, its lowest: it is taken off the heat once it is there. */
+  readonly tooMuchEmpty: boolean;
   /** Surface the holding mark settles at, nine in ten between. */
   readonly lowC: number;
   readonly highC: number;
@@ -112,7 +114,7 @@ function figuresOf(
     ...{ errorC, sdC },
     gain: zone.dial.kind === 'power' ? pair.gain : null,
     curve,
-    advice: { ...plan, holdMark, lowC: held.lowC, highC: held.highC },
+    advice: { ...plan, holdMark, tooMuchEmpty: plan.holdMark === 0, lowC: held.lowC, highC: held.highC },
     readings: pair.readings.map((each, index) => ({
       atMs: each.atMs,
       contradicted: against.has(index),

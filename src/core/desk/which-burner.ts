@@ -64,7 +64,7 @@ function lighting(
   const curve = dialCurve(zoneThermal(station, station.zones[0]!), station.zones[0]!.dial, roomC);
   return {
     ...{ stationId: pan.id, burnerId: burner.id, holdMark: plan.holdMark },
-    preheatS: plan.reachable ? plan.boostS : null,
+    preheatS: plan.reachable ? plan.boostS + plan.coastS : null,
     missesC: Math.min(...curve.map(({ surfaceC }) => Math.abs(surfaceC - targetC))),
   };
 }

@@ -43,6 +43,8 @@ export interface ZoneForecast extends ZoneHeat {
   readonly unproven: boolean;
   /** The surface it is brought to before the first pour: the wish, or less where a burner stronger than thought would do harm. */
   readonly aimC: number;
+  /** From this surface on it is turned down, where it was lit higher: what its element has stored brings it on to that. */
+  readonly downFromC: number;
   /** It stands empty on a mark that may carry it past what its batter or its face bears: it comes off the heat until food cools it. */
   readonly runsAwayEmpty: boolean;
   /** It can be taken off its burner by hand. */
@@ -142,7 +144,7 @@ export function zoneForecast(
       : emptyMark(station, zoneId, wish);
   const plan = zonePreheat(pins, stationId, zoneId, body, { table, pace });
   // what a look said lets it be brought nearer to its wish
-  const aimC = heat.basis === 'reading' ? preheatOf(station, zoneId, wish).aimC : plan.aimC;
+  const { aimC, downFromC } = heat.basis === 'reading' ? preheatOf(station, zoneId, wish) : plan;
   // a plate that may well be hot enough is not heated further: it burns, and a cool one ruins nothing
   const readyFromC = Math.min(
     body.heat.lowC,
@@ -190,7 +192,7 @@ export function zoneForecast(
   return {
     ...heat,
     coolerFor: coolerFor(body.heat.targetC, targetC, wantedSurfaceC(body.heat, table, pace, { besideC })),
-    ...{ formulaId, targetC, unproven, aimC, readyFromC, workingMark, panfulMark, waitingMark },
+    ...{ formulaId, targetC, unproven, aimC, downFromC, readyFromC, workingMark, panfulMark, waitingMark },
     ready,
     // a panful's own dip comes back by itself
     asExpected: ready || (lying && !advised.strays && alarm === null),

@@ -41,15 +41,14 @@ export {
   isThin,
   markForPower,
   powerAtMark,
-  preheatPlan,
   settlesAtC,
   waitingMark,
   workingMark,
   type BurnerBelief,
   type FoodTaken,
   type HeatLimits,
-  type PreheatPlan,
 } from './preheat.ts';
+export { preheatPlan, type PreheatPlan } from './boost.ts';
 export {
   BUTTER_SIGNS,
   DROP_SIGNS,

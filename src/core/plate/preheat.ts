@@ -1,19 +1,6 @@
-import { markForTemperature, marksOf, roundedMark, setpointC, type Dial } from './dial.ts';
+import { markForTemperature, marksOf, setpointC, type Dial } from './dial.ts';
 import { markForShare, powerShare } from './dial-curve.ts';
-import { WET_BASE_C, degreesPerLnGain, heated, lossW, steadyC, type ZoneThermal } from './heat-balance.ts';
-
-/** Light, wait until it is there, turn to the mark it may wait on. */
-export interface PreheatPlan {
-  readonly boostMark: number;
-  /** Until it is at `aimC`, by what is likeliest of its burner, s. */
-  readonly boostS: number;
-  /** A mark on which it may stand empty. */
-  readonly holdMark: number;
-  /** The surface it is brought to: the wish, or so much less that a burner stronger than thought does no harm. */
-  readonly aimC: number;
-  /** False when even the highest mark never reaches the surface asked for. */
-  readonly reachable: boolean;
-}
+import { WET_BASE_C, degreesPerLnGain, lossW, steadyC, type ZoneThermal } from './heat-balance.ts';
 
 /** What is believed of a burner: how much hotter than written it holds its plate, with its spread, °C. */
 export interface BurnerBelief {
@@ -42,16 +29,10 @@ const Z = { oneInTwenty: 1.645, oneInThousand: 3.09, oneInTen: 1.28 } as const;
 const MOST_LN_POWER = 0.8;
 const MOST_THERMOSTAT_C = 45;
 
-/** Share of the dial used to heat up a thick plate: the top mark burns the middle of a cold one. Common practice, no source. */
-const BOOST_SHARE = 0.8;
-const LONGEST_PREHEAT_S = 3600;
 /** Below this areal heat capacity a plate runs away within a minute or two of a high mark, J/m²K: 3.5 mm of steel. Assumed. */
 const THIN_JM2K = 12_000;
 /** An empty plate waits on a mark that would hold it at most so far over its target, °C. Assumed. */
 const WAITS_ABOVE_C = 10;
-/** What settles on a mark is there when it has come so far of the way. Assumed. */
-const SETTLED_SHARE = 0.94;
-
 /** Power at a mark by the usual curve of the burner's kind; a thermostat burns fully or not at all. */
 export function powerAtMark(zone: ZoneThermal, dial: Dial, mark: number): number {
   if (dial.kind === 'thermostat') return mark > 0 ? zone.fullPowerW : 0;
@@ -114,7 +95,8 @@ function steadyUnder(zone: ZoneThermal, powerW: number, ambientC: number, { food
   return (low + high) / 2;
 }
 
-function gainOf(zone: ZoneThermal, errorC: number, ambientC: number): number {
+/** How many times as strong as written a burner is that holds its plate `errorC` hotter. */
+export function gainOf(zone: ZoneThermal, errorC: number, ambientC: number): number {
   return Math.exp(errorC / degreesPerLnGain(zone, ambientC));
 }
 
@@ -124,8 +106,8 @@ function hotErrorC(zone: ZoneThermal, dial: Dial, { errorC, sdC }: BurnerBelief,
   return errorC + Math.min(z * sdC, Math.max(most, sdC));
 }
 
-/** Whether limits hold over all that a burner may be: what it bears one in twenty times, its face one in a thousand. */
-function isSafe(
+/** Whether limits hold over all that a burner may be: what its batter bears one in twenty times, its face one in a thousand. */
+export function isSafe(
   zone: ZoneThermal,
   dial: Dial,
   { believed, limits, ambientC }: Pick<Preheating, 'believed' | 'limits' | 'ambientC'>,
@@ -198,73 +180,7 @@ export function workingMark(
   return safe.length ? safe.reduce((best, mark) => (off(mark) < off(best) ? mark : best)) : marks[0]!;
 }
 
-/**
- * How to bring an empty zone from `startC` towards `targetC`. A thin plate is heated on the mark it may wait on; a thick
- * one high first, for as long as a burner stronger than thought does no harm, then down once.
- */
-export function preheatPlan(zone: ZoneThermal, dial: Dial, heat: Preheating, boostShare = BOOST_SHARE): PreheatPlan {
-  const { startC, targetC, ambientC, believed } = heat;
-  const holdMark = waitingMark(zone, dial, heat);
-  const likeliest = gainOf(zone, dial.kind === 'power' ? believed.errorC : 0, ambientC);
-  const reachable = at(zone, ambientC, likeliest * zone.fullPowerW, startC, LONGEST_PREHEAT_S) >= targetC;
-  const settledC = settlesAtC(zone, dial, holdMark > 0 ? holdMark : marksOf(dial)[0]!, {
-    ambientC,
-    errorC: believed.errorC,
-  });
-  const waitsC = Math.min(targetC, ambientC + SETTLED_SHARE * (settledC - ambientC));
-  if (startC >= waitsC) return { boostMark: holdMark, boostS: 0, holdMark, aimC: waitsC, reachable };
-  const until = (mark: number, toC: number) =>
-    secondsUntil((s) => at(zone, ambientC, likeliest * powerAtMark(zone, dial, mark), startC, s), toC);
-  const lit = holdMark > 0 ? holdMark : marksOf(dial)[0]!;
-  const straight = { boostMark: lit, boostS: until(lit, waitsC), holdMark, aimC: waitsC, reachable };
-  if (dial.kind === 'thermostat') return straight;
-  const high = Math.max(holdMark, roundedMark(Math.round((dial.max * boostShare) / dial.step) * dial.step));
-  // a dial of few steps may have none on which a thin plate waits hot enough: then the next one up, for a while
-  const next = marksOf(dial).find((mark) => mark > holdMark) ?? holdMark;
-  const thin = isThin(zone);
-  // a mark it may wait on takes a thin plate there by itself, if it is hot enough
-  if (thin && holdMark > 0 && (waitsC > targetC - COARSE_C || next === holdMark)) return straight;
-  const boostMark = !thin ? high : holdMark > 0 ? next : lit;
-  const aimC = boostedToC(zone, dial, heat, boostMark, Math.max(waitsC, Math.min(targetC, settledC)));
-  return { boostMark, boostS: until(boostMark, aimC), holdMark, aimC, reachable };
-}
-
 /** A plate that runs away within a minute or two of a high mark. */
 export function isThin(zone: ZoneThermal): boolean {
   return zone.heatCapacityJPerK / zone.areaM2 < THIN_JM2K;
-}
-/** A mark that leaves a thin plate so far below its wish is too cool to wait on, °C. Assumed. */
-const COARSE_C = 35;
-
-/** How far a thick plate may be boosted: to the wish, or so far that the strongest burner does no harm in the same time. */
-function boostedToC(zone: ZoneThermal, dial: Dial, heat: Preheating, mark: number, wishC: number): number {
-  const { startC, ambientC, believed } = heat;
-  const powerW = powerAtMark(zone, dial, mark);
-  const likeliest = gainOf(zone, believed.errorC, ambientC);
-  let toC = wishC;
-  for (; toC > startC + BOOST_STEP_C; toC -= BOOST_STEP_C) {
-    const s = secondsUntil((each) => at(zone, ambientC, likeliest * powerW, startC, each), toC);
-    if (isSafe(zone, dial, heat, (errorC) => at(zone, ambientC, gainOf(zone, errorC, ambientC) * powerW, startC, s)))
-      break;
-  }
-  return toC;
-}
-const BOOST_STEP_C = 4;
-
-/** A zone `s` seconds after it was lit with so much power; its element takes that up first. */
-function at(zone: ZoneThermal, ambientC: number, powerW: number, startC: number, s: number): number {
-  return heated(zone, startC, powerW, ambientC, Math.max(0, s - (zone.lagS ?? 0)));
-}
-
-/** When a rising surface comes to `toC`, s; an hour when it does not within one. */
-function secondsUntil(surfaceAt: (s: number) => number, toC: number): number {
-  if (surfaceAt(LONGEST_PREHEAT_S) < toC) return LONGEST_PREHEAT_S;
-  let low = 0;
-  let high = LONGEST_PREHEAT_S;
-  for (let i = 0; i < 20; i++) {
-    const middle = (low + high) / 2;
-    if (surfaceAt(middle) < toC) low = middle;
-    else high = middle;
-  }
-  return high;
 }

@@ -147,7 +147,9 @@ function temperatures(
       const { alwaysW, perKelvinW } = burner.food;
       // however much lies on it, a plate comes no lower than where that boils
       const perKelvin = min(perKelvinW[i - 1]!, zone.heatCapacityJPerK / STEP_S);
-      const foodW = alwaysW[i - 1]! + perKelvin * max(0, before - WET_BASE_C);
+      // nor is batter of the room's warmth ever what cools it below that
+      const mostW = (max(0, before - ambientC) * zone.heatCapacityJPerK) / STEP_S;
+      const foodW = min(alwaysW[i - 1]!, mostW) + perKelvin * max(0, before - WET_BASE_C);
       let lost = lossW(zone, before, ambientC);
       if (z > 0) lost += betweenWK * (before - burners[z - 1]!.tempC[i - 1]!);
       if (z + 1 < burners.length) lost += betweenWK * (before - burners[z + 1]!.tempC[i - 1]!);

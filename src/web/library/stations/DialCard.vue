@@ -49,7 +49,23 @@ function found(pair: PairFigures): string {
     <div class="grid gap-5" :class="{ 'md:grid-cols-2 xl:grid-cols-3': rows.length > 1 }">
       <section v-for="{ pair, held, marks } in rows" :key="pair.zoneId" :data-pair="pair.zoneId">
         <h3 v-if="rows.length > 1" class="text-lg text-bell">{{ pair.zoneId }} · {{ nameOf(pair.zoneId) }}</h3>
-        <template v-if="pair.advice.reachable">
+        <template v-if="pair.advice.tooMuchEmpty">
+          <p class="figure text-2xl text-bell" data-testid="dial-advice">
+            {{ t('station.dialTooMuch', { target: temperature(holdC) }) }}
+          </p>
+          <p class="text-soft">
+            {{
+              t('station.dialTooMuchHow', {
+                mark: markText(dialOf(pair.zoneId), held),
+                low: temperature(pair.advice.lowC),
+                high: temperature(pair.advice.highC),
+                boost: markText(dialOf(pair.zoneId), pair.advice.boostMark),
+                time: minutes(pair.advice.boostS),
+              })
+            }}
+          </p>
+        </template>
+        <template v-else-if="pair.advice.reachable">
           <p class="figure text-2xl text-bell" data-testid="dial-advice">
             {{ t('station.dialFor', { target: temperature(holdC), mark: markText(dialOf(pair.zoneId), held) }) }}
           </p>

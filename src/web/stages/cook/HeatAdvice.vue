@@ -48,7 +48,7 @@ const gain = computed(() =>
 /** Before a plate that nobody has read is poured on: one look, where its heat is known least. */
 const look = computed(() => {
   const asked = promptsOf(prompts.value, 'look')[0]?.look;
-  const places = store.outlook!.forecast.zones.flatMap((each) =>
+  const places = (store.outlook?.forecast.zones ?? []).flatMap((each) =>
     each.stationId === asked?.stationId && each.zoneId === asked.zoneId ? each.places : [],
   );
   const place = places.find(({ id }) => id === asked?.placeId);

@@ -150,6 +150,9 @@ export const plates = {
     dialTitle: 'What the dial means',
     dialFor: 'For {target}, empty: mark {mark}',
     dialRange: 'which holds {low} to {high}, nine times in ten.',
+    dialTooMuch: 'Empty, no mark holds {target}',
+    dialTooMuchHow:
+      'Even {mark} comes to {low} to {high}, nine times in ten. Light at {boost}; after {time} take it off the heat, and put it back as you pour. A diffuser under it helps.',
     dialBoost: 'Light at {boost}, after {time} down to {hold}.',
     dialStraight: 'Light at {hold}; it is there in {time}.',
     unreachable: 'This burner does not hold {target} on this plate.',
