@@ -15,8 +15,9 @@ export async function signIn(page: Page, who: 0 | 1 = 0): Promise<void> {
 }
 
 /** Waits until the screen shows everything tapped so far: folded, predicted, and stored on the server. */
-export async function settled(page: Page): Promise<void> {
-  await page.waitForSelector('[data-settled="true"][data-waiting="0"]');
+export async function settled(page: Page, withinMs?: number): Promise<void> {
+  const timeout = withinMs === undefined ? {} : { timeout: withinMs };
+  await page.waitForSelector('[data-settled="true"][data-waiting="0"]', timeout);
 }
 
 /** Fills the form of a new run and makes it, as a rehearsal or for real. */

@@ -19,6 +19,8 @@ const ITEMS = [
 const PIECES = CAKES + CREPES;
 const SERVICE_MS = Date.parse('2027-03-20T08:00:00Z');
 const HEAT = '[data-testid="heat-alarm"], [data-testid="heat-advice"], [data-testid="done-advice"]';
+/** A page that opens on a whole morning follows its plates from cold, ms. */
+const OPENED_MS = 60_000;
 /** A morning asks for some hundreds of things. */
 const MOST_DEEDS = 900;
 
@@ -114,7 +116,7 @@ test('the screens obeyed for a morning at twenty times: nothing too hot before t
   const log = await logOf(page, runId);
   expect(log.filter(({ kind }) => kind === 'lifted')).toHaveLength(PIECES);
   await page.goto(`/runs/${runId}/review`);
-  await settled(page);
+  await settled(page, OPENED_MS);
   let right = 0;
   const cameOff: string[] = [];
   for (const batter of ['Griddle cakes', 'Skerry crepes']) {
