@@ -11,8 +11,8 @@ test('a second side that is not done is said to be, a raw middle is told, and la
   const [first, second] = [randomUUID(), randomUUID()];
   const poured = (pieceId: string, placeId: string) => ({ pieceId, formulaId, stationId, placeId, volumeMl: 75 });
   await tapElsewhere(page, runId, [
-    { kind: 'poured', agoS: 230, payload: poured(first, 'A1') },
-    { kind: 'flipped', agoS: 85, payload: { pieceId: first } },
+    { kind: 'poured', agoS: 260, payload: poured(first, 'A1') },
+    { kind: 'flipped', agoS: 115, payload: { pieceId: first } },
   ]);
   const hand = page.getByTestId('next-hand');
   const ladder = page.getByTestId('ladder');

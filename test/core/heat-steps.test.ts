@@ -80,6 +80,27 @@ describe('heat as steps', () => {
     expect(step.mark).toBe(0);
   });
 
+  it('a dial that was just turned off is left so for a minute, though food lies there; then it is lit again', () => {
+    const offMs = preheat.readyMs + 30_000;
+    const begun = [
+      brief,
+      turned(2, preheat.lightMs),
+      event(
+        'reading-taken',
+        { stationId, zoneId, method: 'probe', surfaceC: 178, sdC: 2 },
+        { deviceAtMs: preheat.readyMs },
+      ),
+      event(
+        'poured',
+        { pieceId: id(0xc31), formulaId: CAKES, stationId, placeId: `${zoneId}1`, volumeMl: 75 },
+        { deviceAtMs: preheat.readyMs + 5000 },
+      ),
+      turned(0, offMs),
+    ];
+    expect(stepOf(begun, offMs + 20_000)).toBeUndefined();
+    expect(stepOf(begun, offMs + 75_000)).toMatchObject({ why: 'again' });
+  });
+
   it('asks one thing of one plate at one moment, whatever happens', () => {
     const lit = [brief, turned(heat.boostMark, preheat.lightMs)];
     for (let s = 0; s <= 900; s += 90) {

@@ -97,6 +97,9 @@ const LATER_MS = 5_000;
 /** It is put back on the heat so long before it is to be poured on, ms: a pan is there in about that. Assumed. */
 const AGAIN_AHEAD_MS = 120_000;
 
+/** A dial that was just turned off is left so for a while: plates answer slowly, and hands are not sent back and forth, ms. Assumed. */
+const STAYS_OFF_MS = 60_000;
+
 /** A plate that was turned off or set aside because it ran away goes back when it has cooled and is wanted soon, or food lies on it. */
 function again(
   state: RunState,
@@ -106,6 +109,8 @@ function again(
   nowMs: number,
 ): Step | null {
   const lies = inHand(state, zone);
+  const offMs = state.zones.get(zone.key)?.turns.at(-1)?.atMs ?? -Infinity;
+  if (!zone.aside && nowMs - offMs < STAYS_OFF_MS) return null;
   if (!lies && piecesLeft(state, zone.formulaId) === 0) return null;
   if (zone.surfaceC > zone.targetC + AGAIN_WITHIN_C) return null;
   if (!lies && zone.surfaceC >= zone.readyFromC) return null; // it is poured on first
