@@ -211,7 +211,7 @@ test('three devices, failing servers, a failing database and a bad line: nothing
         }
         if (chance() < 0.04) {
           counts.reloads += 1;
-          await page.reload();
+          await page.reload({ timeout: 60_000 });
           await page.locator('[data-testid="next-hand"]').waitFor({ timeout: 60_000 });
         }
         stir();
