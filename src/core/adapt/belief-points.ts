@@ -46,3 +46,18 @@ export function beliefPoints(known: Belief, { modelC, share, roughC = 0 }: Expec
     ),
   );
 }
+
+/** The moment by which `share` of the belief has come to something; infinite when less of it ever does. */
+export function momentBy<P extends { readonly weight: number }>(
+  points: readonly P[],
+  momentOf: (point: P) => number,
+  share: number,
+): number {
+  const moments = points.map((point) => ({ atS: momentOf(point), weight: point.weight })).sort((a, b) => a.atS - b.atS);
+  let sum = 0;
+  for (const { atS, weight } of moments) {
+    sum += weight;
+    if (sum >= share) return atS;
+  }
+  return Infinity;
+}

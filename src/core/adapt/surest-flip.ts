@@ -10,7 +10,7 @@ import {
   type Window,
 } from '#core/piece';
 import type { Belief } from './belief.ts';
-import { beliefPoints } from './belief-points.ts';
+import { beliefPoints, momentBy } from './belief-points.ts';
 import { cheapest } from './cheapest.ts';
 import { lastPatch } from './last-patch.ts';
 import type { Expected } from './posterior.ts';
@@ -71,7 +71,7 @@ export function surestFlip(
   );
   const usual = flipAim(middle.signs, middle.bestS);
   const may = possible(known, table, expected, slower, seen);
-  const darkBy = (share: number) => quantile(may, ({ signs: { darkS } }) => darkS ?? Infinity, share);
+  const darkBy = (share: number) => momentBy(may, ({ signs: { darkS } }) => darkS ?? Infinity, share);
   const dark = { darkFromS: darkBy(DARK_FROM), mayBurnS: darkBy(MAY_BURN) };
   // by the clock it is when the cook said
   if (table.input.flipBy?.rule === 'time') {
@@ -91,7 +91,8 @@ export function surestFlip(
 }
 const DARK_FROM = 0.1;
 const MAY_BURN = 0.35;
-const DARK_LIKELY = 0.5;
+/** Never later than when a face is as likely as not past brown. */
+export const DARK_LIKELY = 0.5;
 
 /** One way in which plate and batter may be, and how likely it is. */
 interface State {
@@ -111,17 +112,6 @@ function costOf({ signs: { holdsS, lightGoldS, darkS }, bestS }: State, atS: num
 }
 /** A moment is no sharper than this share of it. Assumed. */
 const BLUR_SHARE = 0.03;
-
-/** The moment by which `share` of the belief has come to something; infinite when less of it ever does. */
-function quantile(may: readonly State[], momentOf: (state: State) => number, share: number): number {
-  const moments = may.map((state) => ({ atS: momentOf(state), weight: state.weight })).sort((a, b) => a.atS - b.atS);
-  let sum = 0;
-  for (const { atS, weight } of moments) {
-    sum += weight;
-    if (sum >= share) return atS;
-  }
-  return Infinity;
-}
 
 /** The points of the belief, and how a piece would go at each. */
 function possible(known: Belief, table: TimelineTable, expected: Expected, slower: number, seen: ColourSeen): State[] {

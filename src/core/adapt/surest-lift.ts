@@ -1,18 +1,16 @@
 import { SERVED, secondSignsAt, type TimelineTable, type Window } from '#core/piece';
 import type { Belief } from './belief.ts';
-import { beliefPoints } from './belief-points.ts';
+import { beliefPoints, momentBy } from './belief-points.ts';
 import { cheapest } from './cheapest.ts';
 import type { Estimate } from './kept.ts';
 import type { Expected } from './posterior.ts';
-import { HANDS_S, PRICE } from './surest-flip.ts';
+import { DARK_LIKELY, HANDS_S, PRICE } from './surest-flip.ts';
 import { normalCdf } from './surface-likelihood.ts';
 
 const { abs, exp, max, min } = Math;
 
 /** A middle that is not done is felt by so much, as a share of its moment; a face's colour is seen by so much. Assumed. */
 const BLUR_SHARE = 0.08;
-/** Never later than when the second face is as likely as not past brown. */
-const DARK_LIKELY = 0.5;
 
 /** How a second side may go, and how likely that is. */
 interface State {
@@ -57,12 +55,13 @@ export function surestLift(
     };
   });
   const fromS = min(...may.map(({ bestS, darkS }) => min(bestS, darkS)));
-  const toS = max(fromS, min(darkBy(may, DARK_LIKELY), max(...may.map(({ bestS }) => bestS))));
+  const darkLikelyS = momentBy(may, ({ darkS }) => darkS, DARK_LIKELY);
+  const toS = max(fromS, min(darkLikelyS, max(...may.map(({ bestS }) => bestS))));
   const bestS = cheapest(fromS, toS, (atS) => may.reduce((sum, state) => sum + state.weight * costOf(state, atS), 0));
   return {
     earliestS: min(usual.earliestS, bestS),
     bestS,
-    latestS: max(bestS, bestS + min(usual.latestS - usual.bestS, darkBy(may, DARK_LIKELY) - bestS)),
+    latestS: max(bestS, bestS + min(usual.latestS - usual.bestS, darkLikelyS - bestS)),
   };
 }
 
@@ -72,14 +71,4 @@ function costOf({ insideS, lightGoldS, darkS, burntS, bestS }: State, atS: numbe
   const pale = Number.isFinite(lightGoldS) ? PRICE.pale * (1 - after(lightGoldS)) : 0;
   const spoilt = PRICE.dark * after(darkS) + PRICE.burnt * after(burntS);
   return PRICE.raw * (1 - after(insideS)) + pale + spoilt + (PRICE.quarterOff * abs(atS - bestS)) / (bestS / 4);
-}
-
-/** The moment by which `share` of the belief is past brown. */
-function darkBy(may: readonly State[], share: number): number {
-  let sum = 0;
-  for (const { darkS, weight } of [...may].sort((a, b) => a.darkS - b.darkS)) {
-    sum += weight;
-    if (sum >= share) return darkS;
-  }
-  return Infinity;
 }

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { computed } from 'vue';
-import type { PairFigures } from '#core/desk';
+import { canStandAside, type PairFigures } from '#core/desk';
 import type { StationBody } from '#core/plate';
 import { differenceFromCelsius } from '#core/units';
 import { markText, minutes, number, temperature } from '../../parts/format.ts';
@@ -55,7 +55,7 @@ function found(pair: PairFigures): string {
           </p>
           <p class="text-soft">
             {{
-              t('station.dialTooMuchHow', {
+              t(canStandAside(body) ? 'station.dialTooMuchHow' : 'station.dialTooMuchOff', {
                 mark: markText(dialOf(pair.zoneId), held),
                 low: temperature(pair.advice.lowC),
                 high: temperature(pair.advice.highC),

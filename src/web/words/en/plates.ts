@@ -153,6 +153,8 @@ export const plates = {
     dialTooMuch: 'Empty, no mark holds {target}',
     dialTooMuchHow:
       'Even {mark} comes to {low} to {high}, nine times in ten. Light at {boost}; after {time} take it off the heat, and put it back as you pour. A diffuser under it helps.',
+    dialTooMuchOff:
+      'Even {mark} comes to {low} to {high}, nine times in ten. Light at {boost}; after {time} turn it off, and light it again as you pour.',
     dialBoost: 'Light at {boost}, after {time} down to {hold}.',
     dialStraight: 'Light at {hold}; it is there in {time}.',
     unreachable: 'This burner does not hold {target} on this plate.',
