@@ -183,6 +183,21 @@ describe('what is asked of pieces', () => {
     expect(askedAt([...first('right'), ...panful], offMs + 240_000)).toBeNull();
   });
 
+  it('a face that was just turned up comes before what lies on the tray: it is soon hidden', () => {
+    const offMs = second + 160_000;
+    const next = [
+      event(
+        'poured',
+        { pieceId: id(4), formulaId: CAKES, stationId: GRIDDLE_ID, placeId: 'B1', volumeMl: 75 },
+        at(second + 100_000),
+      ),
+      event('flipped', { pieceId: id(4) }, at(offMs + 20_000)),
+    ];
+    const log = [...first('right'), ...panful, ...next];
+    expect(askedAt(log, offMs + 30_000)).toMatchObject({ pieceId: id(4), asks: 'underside' });
+    expect(askedAt(log, offMs + 90_000)).toMatchObject({ pieceId: id(2), asks: 'turn' });
+  });
+
   it('somebody who looked at one of a panful has told for all of it', () => {
     const looked = event(
       'reading-taken',

@@ -19,18 +19,22 @@ export interface Judgement {
 
 /**
  * What the board would like to know of a piece now, one thing at a time: of a zone's test piece, once it is off and cut
- * open, how it turned and how its middle is; else the colour of the piece turned last. Never more than one question.
+ * open, how it turned and how its middle is; the colour of the piece turned last, which is soon forgotten; else how a
+ * later panful turned, which lies on the tray. Never more than one question.
  */
 export function judgementAsked(pins: Pins, state: RunState, nowMs: number): Judgement | null {
-  return ofTestPiece(pins, state, nowMs) ?? ofFace(state, nowMs);
+  const lying = ofTray(pins, state, nowMs);
+  return lying.ofTest ?? ofFace(state, nowMs) ?? lying.ofPanful;
 }
 
 /**
- * Of a zone its first piece, its test, and the first of each panful after it of which nobody told anything else: a plate
+ * What lies on the tray: of a zone its first piece, its test, and the first of each panful after it of which nobody told anything else: a plate
  * that drifts is found by that, and one look at what lies on the tray is no trouble.
  */
-function ofTestPiece(pins: Pins, state: RunState, nowMs: number): Judgement | null {
+function ofTray(pins: Pins, state: RunState, nowMs: number): Record<'ofTest' | 'ofPanful', Judgement | null> {
   const tests = new Map<string, Piece>();
+  let ofTest: Judgement | null = null;
+  let ofPanful: Judgement | null = null;
   for (const piece of state.pieces.values()) {
     const key = `${piece.formulaId} ${zoneKey(piece.stationId, piece.zoneId)}`;
     const before = tests.get(key);
@@ -40,9 +44,12 @@ function ofTestPiece(pins: Pins, state: RunState, nowMs: number): Judgement | nu
     if (nowMs - piece.offAtMs >= LIES_THERE_MS) continue;
     if (before && wasSeen(state, piece)) continue;
     const asks = openOf(pins, piece, before === undefined);
-    if (asks) return { pieceId: piece.id, asks, sinceMs: piece.offAtMs };
+    if (!asks) continue;
+    const judgement = { pieceId: piece.id, asks, sinceMs: piece.offAtMs };
+    if (before) ofPanful ??= judgement;
+    else ofTest ??= judgement;
   }
-  return null;
+  return { ofTest, ofPanful };
 }
 
 /** How it turned, then how the middle of the first is; of a guessed moment nothing, and a film has no middle. */
