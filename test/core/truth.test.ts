@@ -56,6 +56,20 @@ describe('a plate as it really is', () => {
     expect(dent('aluminium')).toBeLessThan(0.6 * dent('castIron'));
   });
 
+  it('where it is bowed more of the heat falls, and no more in all', () => {
+    const bump = { xMm: 220, yMm: 150, radiusMm: 40, more: 0.5 };
+    const heated = (spots: readonly (typeof bump)[]) => {
+      const one = new TruePlate(body(), { burners: { A: BURNER }, lossFactor: 1, spots, wind: 0, seed: 3 }, 20);
+      one.turn('A', 10);
+      one.advanceTo(120);
+      return one;
+    };
+    const [flat, bowed] = [heated([]), heated([bump])];
+    expect(bowed.at(220, 150) - bowed.at(80, 150)).toBeGreaterThan(20);
+    expect(Math.abs(flat.at(220, 150) - flat.at(80, 150))).toBeLessThan(1);
+    expect(Math.abs(bowed.zoneMeanC('A') - flat.zoneMeanC('A'))).toBeLessThan(1);
+  });
+
   it('off its burner it only cools, and the element goes on for who puts it back', () => {
     const one = plate(body(), { lagS: 200 });
     one.turn('A', 10);

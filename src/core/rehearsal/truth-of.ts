@@ -16,6 +16,7 @@ export function plateFaults(body: StationBody, hidden: HiddenPlate, seed: number
   return {
     burners: Object.fromEntries(body.zones.map((zone) => [zone.id, trueBurner(zone, hidden.burners[zone.id])])),
     lossFactor: hidden.lossFactor ?? 1,
+    spots: hidden.spots ?? [],
     wind: hidden.wind ?? 0,
     seed: seedFrom(`wind ${body.name}`, seed) % 1000,
   };

@@ -10,9 +10,17 @@ export interface TruePlateFaults {
   readonly burners: Readonly<Record<string, TrueBurner>>;
   /** Share of the usual loss to the room. */
   readonly lossFactor: number;
+  /** Where the plate is bowed or a jet is clogged: more of the heat falls there, or less. */
+  readonly spots?: readonly HeatBump[];
   /** How much the wind adds to what the air carries off at its strongest, as a share. */
   readonly wind: number;
   readonly seed: number;
+}
+
+export interface HeatBump extends CellAt {
+  readonly radiusMm: number;
+  /** Share by which more falls at its middle. */
+  readonly more: number;
 }
 
 /** What lies on a plate draws heat from it, W/m². */
@@ -222,7 +230,10 @@ export class TruePlate {
       { xMm: burner.offXMm, yMm: burner.offYMm },
     );
     const pattern = new Float64Array(middles.length);
-    there.forEach((i, n) => (pattern[i] = onMetal[n]!));
+    const bumped = there.map((i, n) => onMetal[n]! * bumpsAt(this.faults.spots ?? [], middles[i]!));
+    // a bump moves heat about and makes none
+    const kept = bumped.reduce((sum, each) => sum + each, 0) * this.cellM ** 2;
+    there.forEach((i, n) => (pattern[i] = bumped[n]! / kept));
     const cells = Int32Array.from(there.filter((i) => zoneAt(body, middles[i]!.xMm).id === zone.id));
     const feltC = mean(this.tempC, cells);
     return { zone, burner, pattern, cells, feltC, mark: 0, under: true, calls: false, powerW: 0 };
@@ -239,6 +250,14 @@ function mean(values: Float64Array, cells: Int32Array): number {
   let sum = 0;
   for (let n = 0; n < cells.length; n++) sum += values[cells[n]!]!;
   return sum / max(1, cells.length);
+}
+
+function bumpsAt(bumps: readonly HeatBump[], { xMm, yMm }: CellAt): number {
+  const more = bumps.reduce(
+    (sum, bump) => sum + bump.more * Math.exp(-0.5 * (hypot(xMm - bump.xMm, yMm - bump.yMm) / bump.radiusMm) ** 2),
+    0,
+  );
+  return max(0, 1 + more);
 }
 
 /** Points asked along each side of a cell for how much of it a disc covers. */
