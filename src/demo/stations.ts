@@ -1,5 +1,5 @@
 import { PROBE_SD_C, type StationBody, type Zone } from '#core/plate';
-import { hiddenPlate, hiddenPlateAt, probeShows } from '#core/rehearsal';
+import { drawnStove, heatedStove, probeShows } from '#core/rehearsal';
 import { DEMO_IDS } from './people.ts';
 
 const { burners: BURNER, stations: STATION } = DEMO_IDS;
@@ -78,12 +78,16 @@ export const DEMO_STATIONS = [
   { id: STATION.electric, body: ELECTRIC_PLATE },
 ] as const;
 
-/** The electric plate runs hot on the left: its element sits askew. Read at six spots, half an hour after it was lit. */
+const SEED = 11;
+
+/** The electric plate runs hot on the left: its element is narrower than it and sits askew. Read at six spots, half an hour after it was lit. */
 export function electricReadings(nowMs: number) {
-  const truth = { ...hiddenPlate(ELECTRIC_PLATE, 11), off: { E: { xMm: -30, yMm: 4 } } };
+  const drawn = drawnStove(ELECTRIC_PLATE, SEED);
+  const hidden = { ...drawn, burners: { E: { ...drawn.burners.E!, offXMm: -40, offYMm: 4 } } };
+  const narrow = { ...ELECTRIC_PLATE, zones: ELECTRIC_PLATE.zones.map((each) => ({ ...each, acrossMm: 340 })) };
   const litS = 1800;
-  const turns = [{ atS: 0, zoneId: 'E', mark: 180 }];
-  const plate = hiddenPlateAt(ELECTRIC_PLATE, truth, { turns, roomC: 22 }, litS);
+  const heated = { turns: [{ atS: 0, zoneId: 'E', mark: 180 }], roomC: 22 };
+  const plate = heatedStove(narrow, hidden, heated, litS, SEED);
   const spots = [60, 225, 390].flatMap((xMm) => [100, 250].map((yMm) => ({ xMm, yMm })));
   return spots.map((spot, n) => ({
     id: `0190a000-0000-7000-8000-0000000007${(0x10 + n).toString(16)}`,
@@ -94,7 +98,7 @@ export function electricReadings(nowMs: number) {
       turns: [{ beforeS: litS + n * 20, mark: 180 }],
       reading: {
         method: 'simulatedProbe',
-        surfaceC: probeShows(plate.at(spot.xMm, spot.yMm), spot, litS + n * 20, 11),
+        surfaceC: probeShows(plate.at(spot.xMm, spot.yMm), spot, litS + n * 20, SEED),
         sdC: PROBE_SD_C,
       },
     },

@@ -29,8 +29,9 @@ import {
   type SpotOnPlate,
   type StationBody,
 } from '#core/plate';
-import { PLATE_SPREAD, hiddenPlate, hiddenPlateAt, normal, probeShows, seeded } from '#core/rehearsal';
+import { normal, probeShows, seeded } from '#core/rehearsal';
 import { GRIDDLE_CAKES } from '#demo';
+import { PLATE_SPREAD, hiddenPlate, hiddenPlateAt } from './drawn-plates.ts';
 
 const ROOM_C = 22;
 const TABLE = timelineTable({

@@ -50,7 +50,8 @@ export function drawnKitchen(pins: Pins, seed: number): Kitchen {
   return v.parse(KitchenSchema, file);
 }
 
-function drawnPlate(stationId: string, body: StationBody, seed: number) {
+/** A plate and its burners as they truly are. */
+export function drawnPlate(stationId: string, body: StationBody, seed: number) {
   const loss = drawer(`loss ${stationId}`, seed);
   return {
     lossFactor: Math.exp(SPREAD.lnLoss * loss()),

@@ -1,12 +1,5 @@
 export { normal, seedFrom, seeded } from './random.ts';
-export {
-  PLATE_SPREAD,
-  hiddenPlate,
-  hiddenPlateAt,
-  probeShows,
-  type PlateSpread,
-  type PlateTurns,
-} from './hidden-plate.ts';
+export { drawnStove, heatedStove, probeShows, type HiddenStove, type StoveTurns } from './stove.ts';
 export { KitchenSchema, readKitchen, type Kitchen, type KitchenFile } from './kitchen.ts';
 export {
   ATTENTIONS,

@@ -14,18 +14,12 @@ import {
 } from '#core/desk';
 import type { CalibrationReading } from '#core/adapt';
 import type { Burner, SpotOnPlate, StationBody } from '#core/plate';
-import { hiddenPlate, hiddenPlateAt, probeShows } from '#core/rehearsal';
+import { drawnStove, heatedStove, probeShows, type StoveTurns } from '#core/rehearsal';
 import type { Place } from '#core/pour';
 import type { Pins, RunState } from '#core/run';
 
 /** The hidden truth of every simulated stove: one for all, so that a burner keeps its faults. */
 const STOVE_SEED = 20_260_612;
-
-/** How a simulated stove was turned since it was cold. */
-export interface StoveTurns {
-  readonly turns: readonly { readonly atS: number; readonly zoneId: string; readonly mark: number }[];
-  readonly roomC: number;
-}
 
 /** What the worker answers about plates, beside the run's own forecast. */
 export const plateAnswers = (tables: TableCache) => ({
@@ -63,7 +57,7 @@ export const plateAnswers = (tables: TableCache) => ({
 
   /** What the simulated probe shows on the simulated stove. */
   stove(station: StationBody, heated: StoveTurns, atS: number, spot: SpotOnPlate): number {
-    const plate = hiddenPlateAt(station, hiddenPlate(station, STOVE_SEED), heated, atS);
+    const plate = heatedStove(station, drawnStove(station, STOVE_SEED), heated, atS, STOVE_SEED);
     return probeShows(plate.at(spot.xMm, spot.yMm), spot, atS, STOVE_SEED);
   },
 });

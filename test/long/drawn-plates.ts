@@ -1,5 +1,7 @@
-import { PROBE_SD_C, plateSimulator, type PlateTruth, type SpotOnPlate, type StationBody } from '#core/plate';
-import { normal, seedFrom, seeded } from './random.ts';
+import { plateSimulator, type PlateTruth, type StationBody } from '#core/plate';
+import { normal, seedFrom, seeded, type StoveTurns } from '#core/rehearsal';
+
+// Plates of the desk's own structure, whose burners differ: against these the spread of its belief is held.
 
 /** How far burners and plates differ from what is written of them. Assumed, about what kitchens differ by. */
 export interface PlateSpread {
@@ -29,17 +31,11 @@ export function hiddenPlate(station: StationBody, seed: number, spread: PlateSpr
   };
 }
 
-/** How the burners of a plate were turned since it was cold: from the first turn at 0 s. */
-export interface PlateTurns {
-  readonly turns: readonly { readonly atS: number; readonly zoneId: string; readonly mark: number }[];
-  readonly roomC: number;
-}
-
 /** Cells of a hidden plate: a fifteenth of its smaller side, a griddle's near 3 cm. */
 const CELLS = 15;
 
 /** A hidden plate at work, from cold to a moment: what a simulated probe is pressed on. */
-export function hiddenPlateAt(station: StationBody, truth: PlateTruth, { turns, roomC }: PlateTurns, atS: number) {
+export function hiddenPlateAt(station: StationBody, truth: PlateTruth, { turns, roomC }: StoveTurns, atS: number) {
   const { shape } = station;
   const smallerMm = shape.kind === 'rectangle' ? Math.min(shape.widthMm, shape.depthMm) : shape.diameterMm;
   const plate = plateSimulator(
@@ -55,10 +51,4 @@ export function hiddenPlateAt(station: StationBody, truth: PlateTruth, { turns, 
   }
   plate.advanceTo(atS);
   return plate;
-}
-
-/** What a probe shows at a spot of a hidden plate: the truth there with the probe's own noise, the same for the same second. */
-export function probeShows(trueC: number, spot: SpotOnPlate, atS: number, seed: number): number {
-  const random = seeded(seedFrom(`probe ${Math.round(spot.xMm)} ${Math.round(spot.yMm)} ${Math.floor(atS)}`, seed));
-  return Math.round((trueC + PROBE_SD_C * normal(random)) * 2) / 2;
 }
