@@ -62,6 +62,26 @@ describe('heat as steps', () => {
     expect(step.mark).toBeGreaterThan(boostMark);
   });
 
+  it('a pan that is read and heats as planned is left to come: no turn of its dial before it is there', () => {
+    const calibration = [{ zoneId: 'P', errorC: 0, sdC: 12, gain: 1, spots: [] }];
+    const read = { ...PINS, stations: PINS.stations.map((s) => (s.id === PAN_ONE ? { ...s, calibration } : s)) };
+    const of = (events: readonly StoredEvent[]) => fold({ pins: read, rehearsal: false }, numbered(events));
+    const own: TableCache = new Map();
+    const plans = planRun(read, of([brief]), 0, own);
+    const pan = plans.preheats.find(({ zoneKey }) => zoneKey.startsWith(PAN_ONE))!;
+    const { boostMark, boostS } = plans.preheat[pan.zoneKey]!;
+    const lit = { stationId: PAN_ONE, zoneId: 'P', mark: boostMark };
+    const state = of([brief, event('burner-turned', lit, { deviceAtMs: pan.lightMs })]);
+    const due = [0.3, 0.4, 0.5, 0.7, 0.9].flatMap((share) => {
+      const nowMs = pan.lightMs + share * boostS * 1000;
+      return heatSteps(state, forecast(read, state, nowMs, own), plans, nowMs).filter(
+        ({ stationId: each, dueMs }) => each === PAN_ONE && dueMs <= nowMs,
+      );
+    });
+    expect(boostS).toBeGreaterThan(300);
+    expect(due).toEqual([]);
+  });
+
   it('a plate that runs away empty is turned off, and the words, the mark and the button are one thing', () => {
     const hot = [
       brief,

@@ -79,8 +79,13 @@ function stepOf(
   if (corrected && corrected.mark > zone.mark) return corrected;
   if (turns.length === 1 && heat && heat.boostMark > heat.holdMark && zone.mark >= heat.boostMark) {
     const mark = zone.waitingMark;
-    if (zone.surfaceC >= zone.downFromC - NEAR_C) return { mark, why: 'down', dueMs: nowMs };
-    return { mark, why: 'down', dueMs: Math.max(nowMs + LATER_MS, turns[0]!.atMs + 1000 * heat.boostS) };
+    const down = { mark, why: 'down' } as const;
+    if (zone.surfaceC < zone.downFromC - NEAR_C)
+      return { ...down, dueMs: Math.max(nowMs + LATER_MS, turns[0]!.atMs + 1000 * heat.boostS) };
+    // where it is poured on at once, the food holds it down
+    const poured =
+      mark === 0 && zone.ready && pourDue(state, told, plan, zone, nowMs).dueMs <= nowMs + POURED_WITHIN_MS;
+    if (!poured) return { ...down, dueMs: nowMs };
   }
   if (zone.runsAwayEmpty) return { ...offTheHeat(zone), why: 'park', dueMs: nowMs };
   return corrected;
@@ -90,6 +95,9 @@ function stepOf(
 function offTheHeat({ canStandAside, dialMark }: ZoneForecast): Pick<HeatStep, 'mark' | 'stands'> {
   return canStandAside ? { mark: dialMark, stands: 'aside' } : { mark: 0, stands: null };
 }
+
+/** A pour so near is not preceded by a turn of the dial, ms. Assumed. */
+const POURED_WITHIN_MS = 30_000;
 
 /** What is not there yet is looked at again after this, ms. */
 const LATER_MS = 5_000;

@@ -1,8 +1,15 @@
 import { paceOf } from '#core/adapt';
 import { pouredDensityGPerMl } from '#core/formula';
 import { flipBestAt, hottestWithWindowC, timelineAt, type PieceTimeline, type TimelineTable } from '#core/piece';
-import { besideZoneC, hottestSpot, type HeatLimits, type SpotOnPlate, type StationBody } from '#core/plate';
-import { larderOf, pinnedStation, zoneKey, type Pins, type RunState } from '#core/run';
+import {
+  besideZoneC,
+  hottestSpot,
+  type HeatLimits,
+  type PreheatPlan,
+  type SpotOnPlate,
+  type StationBody,
+} from '#core/plate';
+import { larderOf, pinnedStation, zoneKey, type Pins, type RunState, type ZoneState } from '#core/run';
 import { formulaOf, placesIn, portionMl } from './batter-run.ts';
 import { dialAdviceOf } from './dial-advice.ts';
 import { canStandAside } from './dial-turns.ts';
@@ -161,7 +168,8 @@ export function zoneForecast(
     (!unproven || heat.basis === 'reading') &&
     isLit(heat) &&
     heat.surfaceC < readyFromC &&
-    piecesLeft(state, formulaId) > 0;
+    left > 0 &&
+    !comesByItself(station, heat, zoneState, plan, { ...hold, errorC: known.errorC, readyFromC }, nowMs);
   // with nothing on it to tell how it goes, it is not brought up by more than its kind of burner would want
   const risingMark = Math.max(heat.mark ?? 0, Math.min(workingMark, nominalMark));
   // a piece that lies on a plate surely below its wish would take for ever
@@ -232,6 +240,30 @@ function dialAtEnd(station: StationBody, { zoneId, surfaceC, mark }: ZoneHeat, t
 function turnedOff({ dialMark }: ZoneHeat): HeatAlarm | null {
   return dialMark > 0 ? { kind: 'done', forS: null, limitC: null } : null;
 }
+
+/**
+ * On the mark it stands on it comes to where it may be poured on: soon, or, as it was lit, within the time the plan
+ * gives it.
+ */
+function comesByItself(
+  station: StationBody,
+  { zoneId, mark, surfaceC }: ZoneHeat,
+  zone: ZoneState | undefined,
+  { boostS, coastS }: Pick<PreheatPlan, 'boostS' | 'coastS'>,
+  { readyFromC, ...on }: { readonly readyFromC: number; readonly roomC: number; readonly errorC: number },
+  nowMs: number,
+): boolean {
+  const settledC = settlesOn(station, zoneId, mark!, on);
+  if (settledC < readyFromC) return false;
+  const [lit, ...later] = zone?.turns ?? [];
+  const asPlanned = lit && later.length === 0 && nowMs <= lit.atMs + 1000 * LATER_THAN_PLANNED * (boostS + coastS);
+  return asPlanned || (isThinZone(station, zoneId) && settledC - readyFromC >= SOON_SHARE * (settledC - surfaceC));
+}
+
+/** A plate that takes so many times as long as planned is turned up. Assumed. */
+const LATER_THAN_PLANNED = 1.25;
+/** A thin plate is there within one time constant, some two minutes, when so much of the way to where it settles remains beyond. Assumed. */
+const SOON_SHARE = 0.4;
 
 const AS_WRITTEN = { errorC: 0, sdC: 0 };
 
