@@ -1,6 +1,6 @@
-import { chmodSync, existsSync, mkdirSync } from 'node:fs';
+import { existsSync, mkdirSync } from 'node:fs';
 import { dirname, join, resolve } from 'node:path';
-import { backup, dataFolder, onDatabase } from './lib/keeping.ts';
+import { backup, besideOthersOnDatabase, dataFolder } from './lib/keeping.ts';
 
 // npm run backup [-- FILE]: one file with everything, readable by its owner alone.
 const stamp = new Date().toISOString().slice(0, 19).replaceAll(':', '-');
@@ -8,9 +8,13 @@ const file = resolve(process.argv[2] ?? join(dataFolder(), 'backups', `bluebell-
 try {
   if (existsSync(file)) throw new Error(`There is a file at ${file} already. Name another.`);
   mkdirSync(dirname(file), { recursive: true });
-  await onDatabase((urlOf, name) => backup(urlOf(name), file));
-  chmodSync(file, 0o600);
+  await besideOthersOnDatabase((urlOf, name) => backup(urlOf(name), file));
   console.log(`Backed up to ${file}`);
+  const lan = join(dataFolder(), 'lan');
+  if (existsSync(lan))
+    console.log(
+      `Not in it: the authority that tablets trust, in ${lan}. Copy that folder too and keep it secret, or let tablets trust a new one.`,
+    );
 } catch (error) {
   console.error(`No backup was made. ${(error as Error).message}`);
   process.exit(1);

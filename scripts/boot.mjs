@@ -2,7 +2,7 @@
 // Plain JavaScript, because nothing is installed yet on a fresh machine.
 import { spawnSync } from 'node:child_process';
 import { createHash } from 'node:crypto';
-import { existsSync, mkdirSync, readFileSync, writeFileSync } from 'node:fs';
+import { existsSync, mkdirSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
 import { dirname, join } from 'node:path';
 import { fileURLToPath, pathToFileURL } from 'node:url';
 
@@ -22,6 +22,7 @@ const wanted = createHash('sha256')
   .update(readFileSync('package.json'))
   .digest('hex');
 if (!existsSync(stamp) || readFileSync(stamp, 'utf8') !== wanted) {
+  rmSync(stamp, { force: true });
   console.log('Installing packages (once; about a minute) …');
   // `npm ci` refuses a lock that lacks binaries of other systems, so the lock is followed by `npm install`
   const install = spawnSync('npm', ['install', '--no-save', '--no-audit', '--no-fund', '--loglevel=error'], {

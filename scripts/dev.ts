@@ -11,7 +11,7 @@ import { stopOnSignal } from './lib/stop.ts';
 
 // The server from source with the web served and refreshed by Vite. Restart it after a change to server or core.
 const data = join(ROOT, '.data');
-claim(data);
+await claim(data);
 const cluster = await startCluster(join(data, 'postgres'));
 await ensureDatabase(cluster, 'bluebell');
 const databaseUrl = cluster.url('bluebell');

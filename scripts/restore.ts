@@ -1,7 +1,6 @@
 import { existsSync } from 'node:fs';
 import { resolve } from 'node:path';
-import { claim } from './lib/claim.ts';
-import { dataFolder, onDatabase, restore } from './lib/keeping.ts';
+import { aloneOnDatabase, restore } from './lib/keeping.ts';
 
 // npm run restore -- FILE: puts a backup in the place of what is there, which stays under another name.
 try {
@@ -9,8 +8,7 @@ try {
   if (!named) throw new Error('Name the file: npm run restore -- FILE');
   const file = resolve(named);
   if (!existsSync(file)) throw new Error(`There is no file at ${file}.`);
-  if (!process.env['DATABASE_URL']) claim(dataFolder());
-  const former = await onDatabase((urlOf, name) => restore(urlOf, name, file));
+  const former = await aloneOnDatabase((urlOf, name) => restore(urlOf, name, file));
   console.log(`Restored from ${file}. What was there before is kept as the database ${former}.`);
 } catch (error) {
   console.error(`Nothing was restored, and nothing was changed. ${(error as Error).message}`);

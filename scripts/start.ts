@@ -11,38 +11,42 @@ import { lanIdentity, machineAddress } from './lib/lan.ts';
 import { ROOT, WEB_ROOT } from './lib/paths.ts';
 import { ensureDatabase, startCluster, type Cluster } from './lib/postgres.ts';
 import { stopOnSignal } from './lib/stop.ts';
+import { supervise } from './lib/supervise.ts';
+import { mustBeFree, surroundings } from './lib/surroundings.ts';
 
 // Everything a fresh machine needs, step by step, then the server until a signal stops it.
 const fresh = process.argv.includes('--fresh');
 const onLan = process.argv.includes('--lan');
-const host = (onLan ? undefined : process.env['HOST']) || '127.0.0.1';
-const port = portFrom('PORT', 4747);
 const data = resolve(process.env['BLUEBELL_DATA'] || join(ROOT, '.data'));
 
 let cluster: Cluster | undefined;
 const open: { close: () => Promise<unknown> }[] = [];
+let stopLooking = () => {};
 stopOnSignal(async () => {
+  stopLooking();
   await Promise.all(open.map((app) => app.close()));
   await cluster?.stop();
 });
 
 try {
-  let databaseUrl = process.env['DATABASE_URL'];
+  const asked = surroundings(process.env, onLan, machineAddress);
+  const { host, port } = asked;
+  for (const at of [asked, asked.lan]) if (at) await mustBeFree(at.host, at.port);
+  let { databaseUrl } = asked;
   if (!databaseUrl) {
-    claim(data);
+    await claim(data);
     console.log('Starting the database …');
     cluster = await startCluster(join(data, 'postgres'));
     await ensureDatabase(cluster, 'bluebell');
     databaseUrl = cluster.url('bluebell');
+    stopLooking = supervise(cluster, (words) => console.error(words));
   }
   const migrations = await migrate(databaseUrl);
   if (migrations) console.log(`Prepared the tables (${migrations} ${migrations === 1 ? 'step' : 'steps'}).`);
   if (await seedDemo(databaseUrl, fresh)) console.log('Put the demo kitchen in: Skerry Point.');
   await buildWeb();
 
-  const lanHost = onLan ? process.env['HOST'] || machineAddress() : null;
-  const lanPort = portFrom('LAN_PORT', port === 0 ? 0 : port + 1);
-  const lan = lanHost ? await lanIdentity(join(data, 'lan'), lanHost, lanPort) : undefined;
+  const lan = asked.lan ? await lanIdentity(join(data, 'lan'), asked.lan.host, asked.lan.port) : undefined;
   const config: ServerConfig = {
     host,
     port,
@@ -55,7 +59,7 @@ try {
   };
   const app = await serve(config);
   open.push(app);
-  if (lan && lanHost) open.push(await serve({ ...config, host: lanHost, port: lanPort, https: true }));
+  if (asked.lan) open.push(await serve({ ...config, ...asked.lan, https: true }));
 
   const address = app.server.address();
   const boundPort = typeof address === 'object' && address ? address.port : port;
@@ -67,18 +71,11 @@ try {
   const fault = error as NodeJS.ErrnoException & { port?: number };
   console.error(
     fault.code === 'EADDRINUSE'
-      ? `Port ${fault.port ?? port} is in use: perhaps Bluebell already runs there. Stop it, or choose another with PORT=….`
+      ? `Port ${fault.port} is in use: perhaps Bluebell already runs there. Stop it, or choose another with PORT=….`
       : `Bluebell could not start. ${fault.message}`,
   );
+  stopLooking();
   await Promise.all(open.map((app) => app.close()));
   await cluster?.stop();
-  process.exit(1);
-}
-
-function portFrom(name: string, otherwise: number): number {
-  const text = process.env[name];
-  const value = Number(text || otherwise);
-  if (Number.isInteger(value) && value >= 0 && value <= 65535) return value;
-  console.error(`${name} must be a port number, not "${text}".`);
   process.exit(1);
 }

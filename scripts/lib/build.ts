@@ -1,5 +1,5 @@
 import { createHash } from 'node:crypto';
-import { existsSync, readFileSync, readdirSync, writeFileSync } from 'node:fs';
+import { existsSync, readFileSync, readdirSync, rmSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { ROOT, WEB_ROOT } from './paths.ts';
 
@@ -9,6 +9,7 @@ export async function buildWeb(): Promise<void> {
   const wanted = fingerprint();
   if (existsSync(join(WEB_ROOT, 'index.html')) && existsSync(stamp) && readFileSync(stamp, 'utf8') === wanted) return;
   console.log('Building the application …');
+  rmSync(stamp, { force: true }); // a build that is broken off must not pass for the one before
   const { build } = await import('vite');
   await build({ configFile: join(ROOT, 'vite.config.ts'), logLevel: 'warn' });
   writeFileSync(stamp, wanted);

@@ -1,36 +1,106 @@
 import { spawn } from 'node:child_process';
+import { chmodSync, closeSync, openSync, renameSync, rmSync } from 'node:fs';
 import { join, resolve } from 'node:path';
 import pg from 'pg';
 import { APP_ROLE, migrate } from '../../src/server/database.ts';
 import { ROOT } from './paths.ts';
-import { binaries, ensureDatabase, startCluster } from './postgres.ts';
+import { claim, giveBack, take } from './claim.ts';
+import { ensureDatabase, runningCluster, startCluster, type Cluster } from './postgres.ts';
+import { binaries } from './server-programs.ts';
 
 const DATABASE = 'bluebell';
 
 /** Where this installation keeps its data. */
 export const dataFolder = () => resolve(process.env['BLUEBELL_DATA'] || join(ROOT, '.data'));
 
-/** Works on the database of this installation, starting its server if it is not running and stopping it again then. */
-export async function onDatabase<T>(
-  work: (urlOf: (database: string) => string, name: string) => Promise<T>,
-): Promise<T> {
+/** Works on the database that the environment names, or on this installation's; undefined: it names none. */
+function givenDatabase(): { urlOf: (database: string) => string; name: string } | undefined {
   const given = process.env['DATABASE_URL'];
-  if (given) {
-    const name = new URL(given).pathname.slice(1);
-    return work((database) => Object.assign(new URL(given), { pathname: `/${database}` }).href, name);
-  }
-  const cluster = await startCluster(join(dataFolder(), 'postgres'));
+  if (!given) return undefined;
+  return {
+    name: new URL(given).pathname.slice(1),
+    urlOf: (database) => Object.assign(new URL(given), { pathname: `/${database}` }).href,
+  };
+}
+
+type DatabaseWork<T> = (urlOf: (database: string) => string, name: string) => Promise<T>;
+
+/** Works on the database with the folder to itself, as nobody else may meanwhile. */
+export async function aloneOnDatabase<T>(work: DatabaseWork<T>): Promise<T> {
+  const given = givenDatabase();
+  if (given) return work(given.urlOf, given.name);
+  await claim(dataFolder());
   try {
-    await ensureDatabase(cluster, DATABASE);
-    return await work(cluster.url, DATABASE);
+    const cluster = await installed();
+    try {
+      return await work(cluster.url, DATABASE);
+    } finally {
+      await cluster.stop();
+    }
   } finally {
-    if (!cluster.wasRunning) await cluster.stop();
+    giveBack(dataFolder());
   }
 }
 
-/** Writes everything into a file in pg_dump's own format, also while people cook: the dump is of one moment. */
+/**
+ * Works on the database beside whoever serves from it, now or from now on. A server that was started for this is stopped
+ * again only when nobody has come to serve from it.
+ */
+export async function besideOthersOnDatabase<T>(work: DatabaseWork<T>): Promise<T> {
+  const given = givenDatabase();
+  if (given) return work(given.urlOf, given.name);
+  const cluster = await startedBeside();
+  try {
+    return await work(cluster.url, DATABASE);
+  } finally {
+    if (!cluster.wasRunning && take(dataFolder(), 'keeps') === null) {
+      await cluster.stop();
+      giveBack(dataFolder());
+    }
+  }
+}
+
+const LOOK_EVERY_MS = 200;
+const PATIENCE_MS = 60_000;
+
+/** The server of whoever serves from the folder, or one started while nobody does. */
+async function startedBeside(): Promise<Cluster> {
+  for (let waitedMs = 0; ; waitedMs += LOOK_EVERY_MS) {
+    const holder = take(dataFolder(), 'keeps');
+    if (holder === null) {
+      try {
+        return await installed();
+      } finally {
+        giveBack(dataFolder());
+      }
+    }
+    const running = await runningCluster(join(dataFolder(), 'postgres'));
+    if (running) return running;
+    if (waitedMs > PATIENCE_MS) throw new Error(`The database of process ${holder.pid} does not come up.`);
+    await new Promise((resolve) => setTimeout(resolve, LOOK_EVERY_MS));
+  }
+}
+
+async function installed(): Promise<Cluster> {
+  const cluster = await startCluster(join(dataFolder(), 'postgres'));
+  await ensureDatabase(cluster, DATABASE);
+  return cluster;
+}
+
+/**
+ * Writes everything into a file in pg_dump's own format, also while people cook: the dump is of one moment. It is its
+ * owner's alone from the first byte, and has its name only when it is whole.
+ */
 export async function backup(url: string, file: string): Promise<void> {
-  await program('pg_dump', ['--format=custom', `--file=${file}`, '--no-password', withoutPassphrase(url)], url);
+  const part = `${file}.part`;
+  closeSync(openSync(part, 'w', 0o600)); // pg_dump writes into what is there
+  chmodSync(part, 0o600);
+  try {
+    await program('pg_dump', ['--format=custom', `--file=${part}`, '--no-password', withoutPassphrase(url)], url);
+    renameSync(part, file);
+  } finally {
+    rmSync(part, { force: true });
+  }
 }
 
 /**

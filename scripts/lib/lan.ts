@@ -1,5 +1,5 @@
-import { X509Certificate } from 'node:crypto';
-import { existsSync, mkdirSync, readFileSync, writeFileSync } from 'node:fs';
+import { X509Certificate, createPrivateKey } from 'node:crypto';
+import { mkdirSync, readFileSync, renameSync, writeFileSync } from 'node:fs';
 import { isIP } from 'node:net';
 import { hostname, networkInterfaces } from 'node:os';
 import { join } from 'node:path';
@@ -63,14 +63,27 @@ async function kept(
   make: () => Promise<Pair>,
 ): Promise<Pair> {
   const [keyFile, certFile] = [join(folder, `${name}.key`), join(folder, `${name}.crt`)];
-  if (existsSync(keyFile) && existsSync(certFile)) {
-    const pair = { key: readFileSync(keyFile, 'utf8'), cert: readFileSync(certFile, 'utf8') };
-    if (serves(new X509Certificate(pair.cert))) return pair;
-  }
+  const found = pairIn(keyFile, certFile);
+  if (found && serves(new X509Certificate(found.cert))) return found;
   const pair = await make();
-  writeFileSync(keyFile, pair.key, { mode: 0o600 });
-  writeFileSync(certFile, pair.cert, { mode: 0o600 });
+  for (const [file, text] of [
+    [keyFile, pair.key],
+    [certFile, pair.cert],
+  ] as const) {
+    writeFileSync(`${file}.new`, text, { mode: 0o600 });
+    renameSync(`${file}.new`, file);
+  }
   return pair;
+}
+
+/** A key and its certificate; null when one is missing, cannot be read, or is not the other's. */
+function pairIn(keyFile: string, certFile: string): Pair | null {
+  try {
+    const pair = { key: readFileSync(keyFile, 'utf8'), cert: readFileSync(certFile, 'utf8') };
+    return new X509Certificate(pair.cert).checkPrivateKey(createPrivateKey(pair.key)) ? pair : null;
+  } catch {
+    return null;
+  }
 }
 
 function isGoodFor(certificate: X509Certificate, address: string): boolean {

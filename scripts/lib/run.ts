@@ -20,4 +20,16 @@ export function quiet(command: string, args: readonly string[]): { ok: boolean; 
   return { ok: status === 0, output: `${stdout ?? ''}${stderr ?? ''}` };
 }
 
+/** The same beside other work. */
+export function quietly(command: string, args: readonly string[]): Promise<{ ok: boolean; output: string }> {
+  return new Promise((resolve) => {
+    const child = spawn(command, args, { cwd: '/', stdio: ['ignore', 'pipe', 'pipe'] });
+    let output = '';
+    for (const stream of [child.stdout, child.stderr]) stream.on('data', (chunk) => (output += String(chunk)));
+    child.on('error', (error) => resolve({ ok: false, output: error.message }));
+    // not "close": a server it started may keep the streams
+    child.on('exit', (code) => resolve({ ok: code === 0, output }));
+  });
+}
+
 export const isRoot = process.getuid?.() === 0;

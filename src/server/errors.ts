@@ -46,6 +46,24 @@ export function notSignedIn(): RequestError {
   });
 }
 
+/** The database is away for a moment: what was asked may be asked again, unchanged. */
+export function databaseDown(): RequestError {
+  return new RequestError(503, {
+    code: 'databaseDown',
+    message: 'The database does not answer.',
+    hint: 'Taps are kept and sent when it is back. If it stays away, look at what the start command says.',
+  });
+}
+
+/** There is no room left where the log is kept. */
+export function databaseFull(): RequestError {
+  return new RequestError(507, {
+    code: 'diskFull',
+    message: 'The disk of the server is full.',
+    hint: 'Taps are kept on the devices. Make room on the server (df -h says where it went); they are sent by themselves then.',
+  });
+}
+
 export function forbidden(message: string): RequestError {
   return new RequestError(403, { code: 'forbidden', message });
 }

@@ -1,18 +1,35 @@
 import type { FastifyError, FastifyInstance } from 'fastify';
 import type { ApiError } from '#contract';
-import { RequestError } from '../errors.ts';
+import { RequestError, databaseDown, databaseFull } from '../errors.ts';
+import { storeFaultOf } from './store-faults.ts';
+
+declare module 'fastify' {
+  interface FastifyInstance {
+    /** When the database last had no room for what was to be kept; 0: never. */
+    fullAtMs: number;
+  }
+}
 
 /** Every failure leaves in one shape; what is not meant for the caller is logged and leaves as a plain 500. */
 export function registerErrors(app: FastifyInstance): void {
+  app.decorate('fullAtMs', 0);
   app.setErrorHandler((error: FastifyError, request, reply) => {
     const { status, body } = describe(error);
+    if (body.code === FULL_CODE) app.fullAtMs = Date.now();
     if (status >= 500) request.log.error(error);
+    if (status === 503) void reply.header('retry-after', RETRY_AFTER_S);
     return reply.status(status).send(body);
   });
 }
 
+const FULL_CODE = databaseFull().body.code;
+/** A database that was restarted is back in a few seconds. */
+const RETRY_AFTER_S = 2;
+
 function describe(error: FastifyError): { status: number; body: ApiError } {
   if (error instanceof RequestError) return { status: error.status, body: error.body };
+  const store = storeFaultOf(error);
+  if (store) return describe((store === 'down' ? databaseDown() : databaseFull()) as unknown as FastifyError);
   switch (error.code) {
     case 'FST_ERR_CTP_BODY_TOO_LARGE':
       return fault(413, 'tooLarge', 'This is too much to send at once.', 'body', 'Send it in smaller parts.');

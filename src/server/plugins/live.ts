@@ -30,6 +30,7 @@ export async function registerLive(app: FastifyInstance, databaseUrl: string): P
   const grown = new Map<string, number>();
 
   const tell = (runId: string) => listeners.get(runId)?.forEach((listener) => listener());
+  const tellAll = () => [...listeners.keys()].forEach(tell);
   const connect = async () => {
     const fresh = new pg.Client({ connectionString: databaseUrl });
     fresh.on('notification', ({ payload, processId }) => {
@@ -38,10 +39,13 @@ export async function registerLive(app: FastifyInstance, databaseUrl: string): P
       if (runId) tell(runId);
     });
     fresh.on('error', () => undefined);
-    fresh.on('end', () => {
-      if (!closing) setTimeout(reconnect, RECONNECT_MS);
-    });
     await fresh.connect();
+    // one that never opened is tried again below
+    fresh.on('end', () => {
+      if (closing) return;
+      tellAll(); // those who follow find at once that the database is away
+      setTimeout(reconnect, RECONNECT_MS);
+    });
     await fresh.query(`LISTEN ${CHANNEL}`);
     ownId = (await fresh.query<{ id: number }>('SELECT pg_backend_pid() AS id')).rows[0]!.id;
     client = fresh;
@@ -49,7 +53,7 @@ export async function registerLive(app: FastifyInstance, databaseUrl: string): P
   const reconnect = () => {
     if (closing) return;
     connect().then(
-      () => listeners.forEach((_set, runId) => tell(runId)),
+      tellAll,
       () => setTimeout(reconnect, RECONNECT_MS),
     );
   };

@@ -7,10 +7,15 @@ import type { Waiting } from './database.ts';
 import { keepEvents } from './kept.ts';
 import { loadOutbox, setAside, takeOut, waiting } from './outbox.ts';
 
+/** The server is there and cannot keep anything: its database is away, or its disk is full. */
+export type ServerTrouble = 'databaseDown' | 'diskFull';
+
 /** How it stands between this device and the server. */
 export const sync = reactive({
   /** The server answered when last asked. */
   reachable: true,
+  /** What ails the server's database, when it said so. */
+  trouble: null as ServerTrouble | null,
   /** The session ended: taps are kept until someone of the kitchen signs in. */
   lapsed: false,
 });
@@ -92,7 +97,7 @@ async function send(batch: readonly Waiting[]): Promise<boolean> {
   try {
     const events = batch.map((entry) => entry.event);
     const stored = await call<AcceptedEvents>('POST', `/api/runs/${runId}/events`, { events });
-    Object.assign(sync, { reachable: true, lapsed: false });
+    Object.assign(sync, { reachable: true, trouble: null, lapsed: false });
     tries = 0;
     batchSize = BATCH;
     // in with the stored ones before the waiting ones go out: at no moment is an event in neither
@@ -113,11 +118,12 @@ async function send(batch: readonly Waiting[]): Promise<boolean> {
 async function failed(error: CallError, batch: readonly Waiting[]): Promise<boolean> {
   if (error.isAbsence) {
     sync.reachable = error.status !== 0;
+    sync.trouble = troubleIn(error);
     tries += 1;
     timer = setTimeout(flush, Math.max(error.retryAfterMs ?? 0, retryDelayMs(tries, Math.random())));
     return false;
   }
-  sync.reachable = true;
+  Object.assign(sync, { reachable: true, trouble: null });
   if (error.status === 401) {
     sync.lapsed = true;
     return false;
@@ -138,4 +144,18 @@ async function failed(error: CallError, batch: readonly Waiting[]): Promise<bool
     error.body.message,
   );
   return true;
+}
+
+function troubleIn({ body: { code } }: CallError): ServerTrouble | null {
+  return code === 'databaseDown' || code === 'diskFull' ? code : null;
+}
+
+/** Asks the server how it is, when a line to it broke: it may be there and its database away. */
+export async function askHealth(): Promise<void> {
+  try {
+    await call('GET', '/api/health');
+    Object.assign(sync, { reachable: true, trouble: null });
+  } catch (error) {
+    if (error instanceof CallError) Object.assign(sync, { reachable: error.status !== 0, trouble: troubleIn(error) });
+  }
 }

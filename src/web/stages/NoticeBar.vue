@@ -49,7 +49,7 @@ const lines = computed(() =>
     clash.value,
   ].filter((line) => line !== null),
 );
-const waitingWords = computed(() => tn('frame.waiting', taps.value));
+const waitingWords = computed(() => tn(sync.trouble ? `frame.${sync.trouble}` : 'frame.waiting', taps.value));
 </script>
 
 <template>

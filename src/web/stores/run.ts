@@ -9,7 +9,7 @@ import { envelopes, type NewEvent } from '../live/envelope.ts';
 import { followRun } from '../live/feed.ts';
 import { keepEvents, keepRun, keptRun } from '../live/kept.ts';
 import { keepWaiting, loadOutbox, onOutboxChanged, takeOut, waiting } from '../live/outbox.ts';
-import { flush, onStored, sync } from '../live/sync.ts';
+import { askHealth, flush, onStored, sync } from '../live/sync.ts';
 import { useOutlook, usePlan } from './desk.ts';
 import { useSession } from './session.ts';
 
@@ -26,7 +26,7 @@ export const useRun = defineStore('run', () => {
   const nowMs = ref(Date.now());
   /** The live feed is open: what others do arrives. */
   const live = ref(true);
-  const online = computed(() => live.value && sync.reachable);
+  const online = computed(() => live.value && sync.reachable && sync.trouble === null);
 
   const ofThisRun = computed(() => waiting.value.filter((entry) => entry.runId === run.value?.id));
   const pending = computed(() =>
@@ -68,7 +68,9 @@ export const useRun = defineStore('run', () => {
       },
       (up) => {
         live.value = up;
+        if (up) sync.trouble = null;
         if (up) flush();
+        else void askHealth();
       },
     );
     stops.push(() => clearInterval(ticker), stopFeed);

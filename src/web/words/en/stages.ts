@@ -19,6 +19,10 @@ export const stages = {
     working: 'Working it out …',
     waiting:
       'No connection. Nothing waits to be sent; go on. | No connection. {n} tap waits here and will be sent; go on. | No connection. {n} taps wait here and will be sent; go on.',
+    databaseDown:
+      'The server’s database is away and is being started again. Nothing waits to be sent; go on. | The server’s database is away and is being started again. {n} tap waits here and will be sent; go on. | The server’s database is away and is being started again. {n} taps wait here and will be sent; go on.',
+    diskFull:
+      'The server’s disk is full: make room there. Nothing waits to be sent; go on. | The server’s disk is full: make room there. {n} tap waits here and will be sent; go on. | The server’s disk is full: make room there. {n} taps wait here and will be sent; go on.',
     setAside:
       'Nothing was set aside. | {n} tap was not accepted and is set aside. Look at it | {n} taps were not accepted and are set aside. Look at them',
     lapsed:
