@@ -55,6 +55,7 @@ try {
     logLevel: 'warn',
     rateLimit: DEFAULT_RATE_LIMIT,
     https: false,
+    hosts: asked.hosts,
     ...(lan ? { lan } : {}),
   };
   const app = await serve(config);

@@ -42,6 +42,7 @@ export async function seedDemo(databaseUrl: string, fresh: boolean, nowMs = Date
           'burner',
           'ladle',
           'session',
+          'known_device',
           'invite',
           'ingredient',
           'audit',

@@ -6,6 +6,8 @@ export interface Surroundings {
   readonly port: number;
   /** Where devices of the kitchen's network come in, when it is served there. */
   readonly lan: { readonly host: string; readonly port: number } | null;
+  /** Names under which a proxy before it is asked. */
+  readonly hosts: readonly string[];
   /** The database to use; undefined: its own. */
   readonly databaseUrl: string | undefined;
 }
@@ -29,6 +31,10 @@ export function surroundings(
     host: (onLan ? undefined : named) ?? '127.0.0.1',
     port,
     lan: onLan ? { host: named ?? ownAddress(), port: portOf(env, 'LAN_PORT', port === 0 ? 0 : port + 1) } : null,
+    hosts: (env['BLUEBELL_HOSTS'] ?? '')
+      .toLowerCase()
+      .split(/[\s,]+/)
+      .filter(Boolean),
     databaseUrl: databaseUrlOf(env['DATABASE_URL'] || undefined),
   };
 }

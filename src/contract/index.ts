@@ -14,7 +14,10 @@ export {
   RunSchema,
   RunSummarySchema,
   RunWithEventsSchema,
+  RUNS_PAGE,
+  RunsQuerySchema,
   StoredEventSchema,
+  placeAfter,
   type AcceptedEvents,
   type NewEvents,
   type NewRun,
@@ -22,4 +25,5 @@ export {
   type Run,
   type RunSummary,
   type RunWithEvents,
+  type RunsQuery,
 } from './runs.ts';

@@ -108,6 +108,7 @@ export type Join = v.InferOutput<typeof JoinSchema>;
 
 export const AUDIT_KINDS = [
   'signed-in',
+  'sign-in-failed',
   'session-ended',
   'passphrase-changed',
   'invited',

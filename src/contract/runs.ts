@@ -44,12 +44,41 @@ export const RunSummarySchema = v.object({
   name: v.string(),
   rehearsal: v.boolean(),
   serviceAtMs: v.nullable(v.number()),
+  /** By what runs are ordered: their service, or when they were made. */
+  orderedAtMs: v.number(),
+  /** Still to be cooked: not over, and not left open long ago. */
+  ahead: v.boolean(),
   pieces: v.number(),
   served: v.number(),
   poured: v.number(),
   finished: v.boolean(),
 });
 export type RunSummary = v.InferOutput<typeof RunSummarySchema>;
+
+/** Runs told of at once. */
+export const RUNS_PAGE = 50;
+
+/** Which runs: those older than one that was told of, those with words in their name or their formulas'. */
+export const RunsQuerySchema = v.object({
+  before: v.optional(
+    v.pipe(
+      v.string(),
+      v.regex(/^\d{1,16}(\.\d{1,6})?_[0-9a-f-]{36}$/, 'This is no place in the list.'),
+      v.transform((text) => {
+        const [orderedAtMs, id] = text.split('_') as [string, string];
+        return { orderedAtMs: Number(orderedAtMs), id };
+      }),
+      v.object({ orderedAtMs: v.number(), id: Uuid }),
+    ),
+  ),
+  words: v.optional(v.pipe(v.string(), v.trim(), v.maxLength(80))),
+});
+export type RunsQuery = v.InferOutput<typeof RunsQuerySchema>;
+
+/** The place in the list after a run, as the query takes it. */
+export function placeAfter({ orderedAtMs, id }: Pick<RunSummary, 'orderedAtMs' | 'id'>): string {
+  return `${orderedAtMs}_${id}`;
+}
 
 export const MAX_EVENTS_PER_POST = 200;
 export const NewEventsSchema = v.object({

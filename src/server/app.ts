@@ -1,5 +1,6 @@
 import 'reflect-metadata';
 import Fastify, { type FastifyInstance } from 'fastify';
+import type { DataSource } from 'typeorm';
 import { setWording } from '#contract';
 import { BODY_LIMIT_BYTES, type ServerConfig } from './config.ts';
 import { appSource } from './database.ts';
@@ -38,6 +39,7 @@ export async function buildApp(config: ServerConfig): Promise<FastifyInstance> {
   setWording();
   registerErrors(app);
   const source = await appSource(config.databaseUrl).initialize();
+  keepClean(app, source);
   app.addHook('onClose', async () => source.destroy());
   await registerSecurity(app, config);
   await registerSessions(app, source);
@@ -63,4 +65,14 @@ export async function serve(config: ServerConfig): Promise<FastifyInstance> {
   const app = await buildApp(config);
   await app.listen({ host: config.host, port: config.port });
   return app;
+}
+
+const CLEAN_EVERY_MS = 3_600_000;
+
+/** What is over is cleaned away when the server starts and every hour. */
+function keepClean(app: FastifyInstance, source: DataSource): void {
+  const clean = () => void source.query('SELECT clean_away()').catch((error: unknown) => app.log.warn(error));
+  clean();
+  const timer = setInterval(clean, CLEAN_EVERY_MS);
+  app.addHook('preClose', async () => clearInterval(timer));
 }

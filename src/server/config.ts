@@ -8,6 +8,8 @@ export interface ServerConfig {
   readonly logLevel: 'silent' | 'warn' | 'info';
   /** Where the log goes; standard output unless said. */
   readonly logTo?: NodeJS.WritableStream;
+  /** Names under which this server may be asked, besides this machine's own and the network's; of a proxy before it. */
+  readonly hosts?: readonly string[];
   readonly rateLimit: { readonly perMinute: number; readonly signInPerMinute: number };
   /** Serve over HTTPS with the identity in `lan`; cookies are then for HTTPS only. */
   readonly https: boolean;

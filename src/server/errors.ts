@@ -4,16 +4,28 @@ import type { ApiError } from '#contract';
 export class RequestError extends Error {
   readonly status: number;
   readonly body: ApiError;
+  /** How long the caller should wait. */
+  readonly retryAfterS: number | undefined;
 
-  constructor(status: number, body: ApiError) {
+  constructor(status: number, body: ApiError, retryAfterS?: number) {
     super(body.message);
     this.status = status;
     this.body = body;
+    this.retryAfterS = retryAfterS;
   }
 }
 
 export function badInput(message: string, field?: string, hint?: string): RequestError {
   return new RequestError(400, { code: 'badInput', message, ...(field ? { field } : {}), ...(hint ? { hint } : {}) });
+}
+
+export function tooLarge(field: string): RequestError {
+  return new RequestError(413, {
+    code: 'tooLarge',
+    message: 'This is too much to send at once.',
+    field,
+    hint: 'Send it in smaller parts.',
+  });
 }
 
 export function notFound(what: string, field?: string): RequestError {
@@ -48,12 +60,19 @@ export function notSignedIn(): RequestError {
 
 /** The database is away for a moment: what was asked may be asked again, unchanged. */
 export function databaseDown(): RequestError {
-  return new RequestError(503, {
-    code: 'databaseDown',
-    message: 'The database does not answer.',
-    hint: 'Taps are kept and sent when it is back. If it stays away, look at what the start command says.',
-  });
+  return new RequestError(
+    503,
+    {
+      code: 'databaseDown',
+      message: 'The database does not answer.',
+      hint: 'Taps are kept and sent when it is back. If it stays away, look at what the start command says.',
+    },
+    BACK_IN_S,
+  );
 }
+
+/** A database that was restarted is back in a few seconds. */
+const BACK_IN_S = 2;
 
 /** There is no room left where the log is kept. */
 export function databaseFull(): RequestError {

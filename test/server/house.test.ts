@@ -25,7 +25,7 @@ describe('what a start is asked to do', () => {
       expect(given(none)).toThrow(/DATABASE_URL is no address.*postgres:\/\/name/);
     expect(given('postgres://a:b@db:5432/kitchen')().databaseUrl).toBe('postgres://a:b@db:5432/kitchen');
     expect(surroundings({}, false, ownAddress)).toEqual({
-      ...{ host: '127.0.0.1', port: 4747, lan: null, databaseUrl: undefined },
+      ...{ host: '127.0.0.1', port: 4747, lan: null, hosts: [], databaseUrl: undefined },
     });
   });
 

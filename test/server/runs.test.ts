@@ -1,6 +1,7 @@
 import { afterAll, beforeAll, describe, expect, it } from '@jest/globals';
 import { randomUUID } from 'node:crypto';
 import pg from 'pg';
+import { placeAfter, type RunSummary } from '#contract';
 import type { Pins } from '#core/run';
 import { GRIDDLE } from '#demo';
 import { buildApp } from '../../src/server/app.ts';
@@ -207,6 +208,50 @@ describe('lists', () => {
     ]);
     const notes = (await server.as(cook, { url: '/api/notes' })).json();
     expect(notes.map((note: { text: string }) => note.text)).toEqual(['less heat']);
+  });
+});
+
+describe('18.4 the list of many runs', () => {
+  it('goes on page by page where the last one ended, and finds runs by their name or what was cooked', async () => {
+    const cook = await server.kitchen();
+    const finished = async (name: string, serviceAtMs: number) => {
+      const run = await create(cook, { name });
+      const brief = { items: [{ formulaId: cook.formulaId, pieces: 3, stationIds: [cook.griddleId] }], serviceAtMs };
+      await append(cook, run.id, [made('brief-set', brief), made('run-finished', {})]);
+      return run.id;
+    };
+    const T0 = Date.UTC(2026, 0, 1);
+    const mornings = [];
+    for (let n = 0; n < 53; n++) mornings.push(await finished(`Morning ${n}`, T0 + n * 86_400_000));
+    const ahead = await create(cook, { name: 'Tomorrow 100 %' });
+    await append(cook, ahead.id, [
+      made('brief-set', {
+        items: [{ formulaId: cook.formulaId, pieces: 3, stationIds: [cook.griddleId] }],
+        serviceAtMs: Date.now() + 86_400_000,
+      }),
+    ]);
+    const list = async (query = '') => (await server.as(cook, { url: `/api/runs${query}` })).json() as RunSummary[];
+    const first = await list();
+    expect(first.map(({ name }) => name).slice(0, 3)).toEqual(['Tomorrow 100 %', 'Morning 52', 'Morning 51']);
+    expect(first).toHaveLength(51);
+    const second = await list(`?before=${placeAfter(first.at(-1)!)}`);
+    expect(second.map(({ name }) => name)).toEqual(['Morning 2', 'Morning 1', 'Morning 0']);
+    expect((await list('?words=morning%2017')).map(({ id }) => id)).toEqual([mornings[17]]);
+    expect((await list('?words=100%20%25')).map(({ name }) => name)).toEqual(['Tomorrow 100 %']);
+    expect(await list('?words=cakes%202')).toHaveLength(50); // by its formula
+    expect((await server.as(cook, { url: '/api/runs?before=yesterday' })).json()).toMatchObject({ field: 'before' });
+    // another kitchen finds none of it
+    expect((await server.as(await server.kitchen(), { url: '/api/runs?words=morning' })).json()).toEqual([]);
+  });
+
+  it('is kept as events are appended, without anybody asking', async () => {
+    const cook = await server.kitchen();
+    const { id } = await create(cook);
+    await append(cook, id, [made('run-finished', {})]);
+    const kept = async () => (await server.sql('SELECT seq, finished FROM run_summary WHERE run_id = $1', [id]))[0]!;
+    for (let i = 0; i < 100 && !(await kept())['finished']; i++)
+      await new Promise((resolve) => setTimeout(resolve, 50));
+    expect(await kept()).toEqual({ seq: 2, finished: true });
   });
 });
 

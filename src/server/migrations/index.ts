@@ -3,6 +3,7 @@ import { Doors1764100000000 } from './1764100000000-doors.ts';
 import { Intake1764200000000 } from './1764200000000-intake.ts';
 import { Library1764300000000 } from './1764300000000-library.ts';
 import { Plates1764400000000 } from './1764400000000-plates.ts';
+import { House1764500000000 } from './1764500000000-house.ts';
 
 /** In order; a released migration never changes. */
 export const MIGRATIONS = [
@@ -11,4 +12,5 @@ export const MIGRATIONS = [
   Intake1764200000000,
   Library1764300000000,
   Plates1764400000000,
+  House1764500000000,
 ];

@@ -1,6 +1,6 @@
 import type { FastifyError, FastifyInstance } from 'fastify';
 import type { ApiError } from '#contract';
-import { RequestError, databaseDown, databaseFull } from '../errors.ts';
+import { RequestError, databaseDown, databaseFull, tooLarge } from '../errors.ts';
 import { storeFaultOf } from './store-faults.ts';
 
 declare module 'fastify' {
@@ -14,29 +14,37 @@ declare module 'fastify' {
 export function registerErrors(app: FastifyInstance): void {
   app.decorate('fullAtMs', 0);
   app.setErrorHandler((error: FastifyError, request, reply) => {
-    const { status, body } = describe(error);
+    const { status, body, retryAfterS } = describe(error);
     if (body.code === FULL_CODE) app.fullAtMs = Date.now();
     if (status >= 500) request.log.error(error);
-    if (status === 503) void reply.header('retry-after', RETRY_AFTER_S);
+    if (retryAfterS) void reply.header('retry-after', retryAfterS);
     return reply.status(status).send(body);
   });
 }
 
 const FULL_CODE = databaseFull().body.code;
-/** A database that was restarted is back in a few seconds. */
-const RETRY_AFTER_S = 2;
 
-function describe(error: FastifyError): { status: number; body: ApiError } {
-  if (error instanceof RequestError) return { status: error.status, body: error.body };
+interface Described {
+  readonly status: number;
+  readonly body: ApiError;
+  readonly retryAfterS?: number | undefined;
+}
+
+function describe(error: FastifyError | RequestError): Described {
+  if (error instanceof RequestError) return error;
   const store = storeFaultOf(error);
-  if (store) return describe((store === 'down' ? databaseDown() : databaseFull()) as unknown as FastifyError);
+  if (store) return store === 'down' ? databaseDown() : databaseFull();
   switch (error.code) {
     case 'FST_ERR_CTP_BODY_TOO_LARGE':
-      return fault(413, 'tooLarge', 'This is too much to send at once.', 'body', 'Send it in smaller parts.');
+      return tooLarge('body');
     case 'FST_ERR_CTP_INVALID_JSON_BODY':
     case 'FST_ERR_CTP_EMPTY_JSON_BODY':
     case 'FST_ERR_CTP_INVALID_CONTENT_LENGTH':
       return fault(400, 'badInput', 'The body is not readable JSON.', 'body');
+    case 'FST_ERR_MAX_PARAM_LENGTH':
+      return fault(414, 'badInput', 'This address is too long.', 'url');
+    case 'FST_ERR_BAD_URL':
+      return fault(400, 'badInput', 'This address cannot be read.', 'url');
     case 'FST_ERR_CTP_INVALID_MEDIA_TYPE':
       return fault(415, 'badInput', 'The body must be JSON.', 'content-type');
   }

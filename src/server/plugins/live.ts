@@ -8,9 +8,13 @@ export interface Live {
   listen(runId: string, listener: RunListener): () => void;
   /** Says that a run's log has grown to `seq`, here at once and to the other processes in a moment. */
   announce(runId: string, seq: number): void;
+  /** Calls back with a session that was ended, in whatever process. */
+  onSessionEnded(listener: (sessionId: string) => void): void;
 }
 
 const CHANNEL = 'bluebell_run';
+/** Said by the database itself when a session's row goes or its person leaves. */
+const SESSION_CHANNEL = 'bluebell_session';
 const RECONNECT_MS = 1000;
 /** Announcements of this long go out together. */
 const GATHER_MS = 5;
@@ -24,6 +28,7 @@ const GATHER_MS = 5;
  */
 export async function registerLive(app: FastifyInstance, databaseUrl: string): Promise<Live> {
   const listeners = new Map<string, Set<RunListener>>();
+  const sessionListeners: ((sessionId: string) => void)[] = [];
   let client: pg.Client | null = null;
   let ownId = 0;
   let closing = false;
@@ -33,7 +38,8 @@ export async function registerLive(app: FastifyInstance, databaseUrl: string): P
   const tellAll = () => [...listeners.keys()].forEach(tell);
   const connect = async () => {
     const fresh = new pg.Client({ connectionString: databaseUrl });
-    fresh.on('notification', ({ payload, processId }) => {
+    fresh.on('notification', ({ channel, payload, processId }) => {
+      if (channel === SESSION_CHANNEL) return sessionListeners.forEach((listener) => payload && listener(payload));
       if (processId === ownId) return; // told at once, when it was announced
       const runId = payload?.split(' ')[0];
       if (runId) tell(runId);
@@ -46,16 +52,13 @@ export async function registerLive(app: FastifyInstance, databaseUrl: string): P
       tellAll(); // those who follow find at once that the database is away
       setTimeout(reconnect, RECONNECT_MS);
     });
-    await fresh.query(`LISTEN ${CHANNEL}`);
+    await fresh.query(`LISTEN ${CHANNEL}; LISTEN ${SESSION_CHANNEL}`);
     ownId = (await fresh.query<{ id: number }>('SELECT pg_backend_pid() AS id')).rows[0]!.id;
     client = fresh;
   };
   const reconnect = () => {
     if (closing) return;
-    connect().then(
-      tellAll,
-      () => setTimeout(reconnect, RECONNECT_MS),
-    );
+    connect().then(tellAll, () => setTimeout(reconnect, RECONNECT_MS));
   };
 
   await connect();
@@ -77,6 +80,7 @@ export async function registerLive(app: FastifyInstance, databaseUrl: string): P
   };
 
   return {
+    onSessionEnded: (listener) => void sessionListeners.push(listener),
     announce(runId, seq) {
       tell(runId);
       if (grown.size === 0 && !saying) setTimeout(sayAll, GATHER_MS);

@@ -2,7 +2,8 @@ import { toJsonSchema } from '@valibot/to-json-schema';
 import type { FastifyInstance, FastifyReply, FastifyRequest, HTTPMethods } from 'fastify';
 import * as v from 'valibot';
 import { ApiErrorSchema, type Role } from '#contract';
-import { badInput } from '../errors.ts';
+import { badInput, tooLarge } from '../errors.ts';
+import { shapeFault } from './shape.ts';
 import { requireRole, type KnownSession } from './sessions.ts';
 
 type Schema = v.GenericSchema;
@@ -66,6 +67,7 @@ export function route<
     },
     handler: async (request, reply) => {
       const session = options.role === 'anyone' ? null : requireRole(request, options.role);
+      mustBeSound(request.body);
       if (options.status) reply.status(options.status);
       return options.handler({
         params: check(params, request.params, '') as Output<P>,
@@ -77,6 +79,13 @@ export function route<
       });
     },
   });
+}
+
+/** @throws RequestError 400 for a body that is nested too deep or holds too much, before anything else looks at it */
+function mustBeSound(body: unknown): void {
+  const fault = shapeFault(body);
+  if (fault === 'deep') throw badInput('This is nested too deep.', 'body', 'Send it flatter.');
+  if (fault === 'large') throw tooLarge('body');
 }
 
 /** A value in its schema's shape, or a 400 that names the first field that is wrong. */

@@ -34,6 +34,9 @@ declare module 'fastify' {
 }
 
 const COOKIE = 'bluebell_session';
+/** Says, long after a session has ended, that somebody signed in here before. */
+const KNOWN_COOKIE = 'bluebell_known';
+const KNOWN_DAYS = 365;
 const DAYS = 30;
 /** How coarse "last seen" is: a row is written at most this often. */
 const SEEN_EVERY_MS = 5 * 60_000;
@@ -93,7 +96,13 @@ export function requireRole(request: FastifyRequest, role: Role): KnownSession {
   return request.session;
 }
 
-/** Opens a session for a person or device and sets its cookie. */
+/** The hash of what a browser shows to be known by; undefined when nobody has signed in there. */
+export function knownDeviceOf(request: FastifyRequest): Buffer | undefined {
+  const token = request.cookies[KNOWN_COOKIE];
+  return token ? hashOf(token) : undefined;
+}
+
+/** Opens a session for a person or device and sets its cookie; the one that this browser had before ends. */
 export async function openSession(
   source: DataSource,
   request: FastifyRequest,
@@ -103,23 +112,34 @@ export async function openSession(
 ): Promise<void> {
   const token = randomBytes(32).toString('base64url');
   const expires = new Date(Date.now() + DAYS * 86_400_000);
-  await inKitchen(source, person.kitchenId, (manager) =>
-    manager.query(
+  const known = request.cookies[KNOWN_COOKIE] ?? randomBytes(32).toString('base64url');
+  await endOwn(source, request);
+  await inKitchen(source, person.kitchenId, async (manager) => {
+    await manager.query(
       'INSERT INTO session (token_hash, person_id, kitchen_id, expires_at, opened_on) VALUES ($1, $2, $3, $4, $5)',
       [hashOf(token), person.id, person.kitchenId, expires, browserOf(request.headers['user-agent'])],
-    ),
-  );
-  reply.setCookie(COOKIE, token, { path: '/', httpOnly: true, sameSite: 'strict', secure, expires });
+    );
+    await manager.query(
+      `INSERT INTO known_device (token_hash, person_id, kitchen_id) VALUES ($1, $2, $3)
+       ON CONFLICT (token_hash, person_id) DO UPDATE SET last_seen_at = now()`,
+      [hashOf(known), person.id, person.kitchenId],
+    );
+  });
+  const cookie = { path: '/', httpOnly: true, sameSite: 'strict', secure } as const;
+  reply.setCookie(COOKIE, token, { ...cookie, expires });
+  reply.setCookie(KNOWN_COOKIE, known, { ...cookie, expires: new Date(Date.now() + KNOWN_DAYS * 86_400_000) });
 }
 
 export async function closeSession(source: DataSource, request: FastifyRequest, reply: FastifyReply): Promise<void> {
-  const { session } = request;
-  if (session) {
-    await inKitchen(source, session.kitchenId, (manager) =>
-      manager.query('DELETE FROM session WHERE id = $1', [session.id]),
-    );
-  }
+  await endOwn(source, request);
   reply.clearCookie(COOKIE, { path: '/' });
+}
+
+async function endOwn(source: DataSource, { session }: FastifyRequest): Promise<void> {
+  if (!session) return;
+  await inKitchen(source, session.kitchenId, (manager) =>
+    manager.query('DELETE FROM session WHERE id = $1', [session.id]),
+  );
 }
 
 /** A few words for the list of sessions: which kind of browser on what. */

@@ -6,11 +6,16 @@ const DOWN = new Set(['57P01', '57P02', '57P03', 'ECONNREFUSED', 'ECONNRESET', '
 const CONNECTION_CLASS = '08';
 const FULL = new Set(['53100', '58030', '53200']);
 /** The driver names no code where a connection broke under a statement. */
-const BROKEN = /^(Connection terminated|Client has encountered a connection error|timeout (expired|exceeded) when trying to connect)/;
+const BROKEN =
+  /^(Connection terminated|Client has encountered a connection error|timeout (expired|exceeded) when trying to connect)/;
 
 /** Whether an error says that the database is away or full; null when it says something else. */
 export function storeFaultOf(error: unknown): StoreFault | null {
-  const { code, message = '', driverError } = (error ?? {}) as {
+  const {
+    code,
+    message = '',
+    driverError,
+  } = (error ?? {}) as {
     readonly code?: unknown;
     readonly message?: string;
     readonly driverError?: unknown;

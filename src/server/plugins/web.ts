@@ -10,6 +10,7 @@ export async function registerWeb(app: FastifyInstance, webRoot: string | null):
     await app.register(fastifyStatic, {
       root: webRoot,
       wildcard: false,
+      cacheControl: false, // or it writes its own over what is set here
       setHeaders: (reply, path) => {
         const named = path.includes('/assets/');
         reply.setHeader('cache-control', named ? 'public, max-age=31536000, immutable' : 'no-cache');

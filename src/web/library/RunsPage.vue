@@ -1,26 +1,31 @@
 <script setup lang="ts">
 import { ChevronRight, Flame, Plus } from '@lucide/vue';
-import { computed, onMounted, ref } from 'vue';
+import { computed } from 'vue';
 import { RouterLink } from 'vue-router';
 import type { RunSummary } from '#contract';
-import { callKept } from '../live/kept.ts';
 import AppBar from '../parts/AppBar.vue';
-import { clock, day } from '../parts/format.ts';
+import FormField from '../parts/FormField.vue';
+import { clock, day, month } from '../parts/format.ts';
 import { useSession } from '../stores/session.ts';
 import { t, tn } from '../words/index.ts';
+import { useRuns } from './use-runs.ts';
 
 const session = useSession();
-const runs = ref<RunSummary[] | null>(null);
-const failed = ref('');
+const { runs, words, failed, hasOlder, older } = useRuns();
 const zone = computed(() => session.session?.kitchen.timeZone ?? 'UTC');
 const mayCook = computed(() => session.session?.person.role !== 'viewer');
+/** A list that is seen at a glance needs no finding. */
+const FEW = 8;
+const mayFind = computed(() => words.value !== '' || (runs.value?.length ?? 0) > FEW);
 
-onMounted(async () => {
-  try {
-    runs.value = await callKept<RunSummary[]>('/api/runs');
-  } catch (error) {
-    failed.value = (error as Error).message;
+/** Those still to cook, then month by month; found ones by month alone. */
+const groups = computed(() => {
+  const found = new Map<string, RunSummary[]>();
+  for (const run of runs.value ?? []) {
+    const title = run.ahead && !words.value ? t('runs.ahead') : month(run.orderedAtMs, zone.value);
+    found.set(title, [...(found.get(title) ?? []), run]);
   }
+  return [...found].map(([title, own]) => ({ title, runs: own }));
 });
 
 function stageOf(run: RunSummary): string {
@@ -53,31 +58,47 @@ function stateOf(run: RunSummary): string {
       </RouterLink>
     </div>
     <p v-if="failed" class="text-ember" role="alert">{{ failed }} {{ t('error.tryAgain') }}</p>
-    <p v-else-if="runs?.length === 0" class="rounded-card border border-line bg-card p-6 text-lg text-soft">
-      {{ t('runs.none') }}
+    <FormField v-if="mayFind" v-model="words" :label="t('runs.find')" :hint="t('runs.findHint')" type="search" />
+    <p
+      v-if="runs?.length === 0 && !failed"
+      class="rounded-card border border-line bg-card p-6 text-lg text-soft"
+      role="status"
+    >
+      {{ t(words ? 'runs.noneFound' : 'runs.none') }}
     </p>
-    <ul v-else-if="runs" class="flex flex-col gap-3">
-      <li v-for="run in runs" :key="run.id">
-        <RouterLink
-          :to="`/runs/${run.id}/${stageOf(run)}`"
-          class="flex items-center gap-x-4 rounded-card border border-line bg-card p-4 hover:border-bell"
-        >
-          <span class="min-w-0 flex-1">
-            <span class="flex flex-wrap items-center gap-x-3"
-              ><span class="figure text-xl">{{ run.name }}</span>
-              <span v-if="run.rehearsal" class="rounded-full bg-mist px-3 text-sm font-semibold text-bell">{{
-                t('runs.rehearsal')
-              }}</span>
+    <section v-for="group in groups" :key="group.title" class="flex flex-col gap-3" :aria-label="group.title">
+      <h2 class="text-lg text-soft">{{ group.title }}</h2>
+      <ul class="flex flex-col gap-3">
+        <li v-for="run in group.runs" :key="run.id">
+          <RouterLink
+            :to="`/runs/${run.id}/${stageOf(run)}`"
+            class="flex items-center gap-x-4 rounded-card border border-line bg-card p-4 hover:border-bell"
+          >
+            <span class="min-w-0 flex-1">
+              <span class="flex flex-wrap items-center gap-x-3"
+                ><span class="figure text-xl">{{ run.name }}</span>
+                <span v-if="run.rehearsal" class="rounded-full bg-mist px-3 text-sm font-semibold text-bell">{{
+                  t('runs.rehearsal')
+                }}</span>
+              </span>
+              <span class="text-soft">{{ stateOf(run) }}</span>
             </span>
-            <span class="text-soft">{{ stateOf(run) }}</span>
-          </span>
-          <span v-if="run.serviceAtMs" class="text-right">
-            <span class="block text-sm text-soft">{{ day(run.serviceAtMs, zone) }}</span>
-            <span class="figure text-2xl text-bell">{{ clock(run.serviceAtMs, zone) }}</span>
-          </span>
-          <ChevronRight class="size-5 text-soft" aria-hidden="true" />
-        </RouterLink>
-      </li>
-    </ul>
+            <span v-if="run.serviceAtMs" class="text-right">
+              <span class="block text-sm text-soft">{{ day(run.serviceAtMs, zone) }}</span>
+              <span class="figure text-2xl text-bell">{{ clock(run.serviceAtMs, zone) }}</span>
+            </span>
+            <ChevronRight class="size-5 text-soft" aria-hidden="true" />
+          </RouterLink>
+        </li>
+      </ul>
+    </section>
+    <button
+      v-if="hasOlder"
+      type="button"
+      class="min-h-14 rounded-control border border-line bg-card px-5 text-lg font-semibold hover:bg-mist"
+      @click="older"
+    >
+      {{ t('runs.older') }}
+    </button>
   </main>
 </template>

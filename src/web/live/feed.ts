@@ -1,7 +1,8 @@
 import type { AcceptedEvents } from '#contract';
+import { retryDelayMs } from './back-off.ts';
 
-/** Before a feed that was closed for good is opened anew. */
-const REOPEN_MS = 1500;
+/** A closed feed is opened anew after a wait that grows up to this: who cooks wants to hear the others soon. */
+const LONGEST_MS = 5000;
 /** The server gives a sign of life every 15 s: after this long without one the line is dead, whatever the browser says. */
 const SILENCE_MS = 40_000;
 const LOOK_EVERY_MS = 5000;
@@ -19,6 +20,7 @@ export function followRun(
   let source: EventSource | undefined;
   let timer: ReturnType<typeof setTimeout> | undefined;
   let heardAtMs = Date.now();
+  let tries = 0;
   const sign = () => (heardAtMs = Date.now());
 
   const open = () => {
@@ -33,6 +35,7 @@ export function followRun(
     source.addEventListener('here', sign);
     source.onopen = () => {
       sign();
+      tries = 0;
       changed(true);
     };
     source.onerror = () => {
@@ -40,7 +43,8 @@ export function followRun(
       // the browser would reconnect after the last id it saw, which may lie past an event that is missing
       source?.close();
       clearTimeout(timer);
-      timer = setTimeout(open, REOPEN_MS);
+      tries += 1;
+      timer = setTimeout(open, Math.min(LONGEST_MS, retryDelayMs(tries, Math.random())));
     };
   };
   const look = () => {

@@ -23,9 +23,17 @@ const secondClocks = once(
 const days = once(
   (timeZone: string) => new Intl.DateTimeFormat('en-GB', { weekday: 'short', day: 'numeric', month: 'long', timeZone }),
 );
+const months = once(
+  (timeZone: string) => new Intl.DateTimeFormat('en-GB', { month: 'long', year: 'numeric', timeZone }),
+);
 const numbers = once(
   (digits: number) => new Intl.NumberFormat('en', { minimumFractionDigits: digits, maximumFractionDigits: digits }),
 );
+
+/** The month a moment lies in: "June 2026". */
+export function month(atMs: number, timeZone: string): string {
+  return months(timeZone).format(atMs);
+}
 
 /** A surface in the cook's unit: "182 °C". */
 export function temperature(tempC: number): string {

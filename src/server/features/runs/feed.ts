@@ -1,16 +1,62 @@
+import { once } from 'node:events';
+import type { ServerResponse } from 'node:http';
 import type { FastifyInstance } from 'fastify';
 import type { DataSource } from 'typeorm';
 import { AfterSeqSchema, RunParamsSchema } from '#contract';
+import { RequestError } from '../../errors.ts';
 import type { Live } from '../../plugins/live.ts';
 import { route } from '../../plugins/routes.ts';
+import { RunTail, chunkOf, type Follower } from './run-tail.ts';
 import { eventsAfter } from './service.ts';
 
 const HEARTBEAT_MS = 15_000;
+/** Who has so much unread is let go; its device comes again and goes on by seq. */
+const UNREAD_BYTES = 512 * 1024;
+/** A reader that was sent a page and takes none of it for so long is gone. */
+const DRAINED_WITHIN_MS = 20_000;
+/** Open at once for one session: a few tabs of a browser. */
+const FEEDS_A_SESSION = 12;
 
 /** The live feed of a run by Server-Sent Events: what came after `seq`, then each event as it is stored. */
 export function feedRoute(app: FastifyInstance, source: DataSource, live: Live): void {
-  const open = new Set<() => void>();
-  app.addHook('preClose', async () => open.forEach((close) => close()));
+  const tails = new Map<string, { readonly tail: RunTail; readonly stop: () => void }>();
+  const bySession = new Map<string, Set<Follower>>();
+  const all = () => [...bySession.values()].flatMap((followers) => [...followers]);
+  const endSession = (sessionId: string) => [...(bySession.get(sessionId) ?? [])].forEach(({ close }) => close());
+  live.onSessionEnded(endSession);
+  const heartbeat = setInterval(() => {
+    for (const { write } of all()) write('event: here\ndata:\n\n');
+    for (const { tail } of tails.values()) void tail.grown(); // an announcement may have died with its process
+    void lapsed(source, [...bySession.keys()]).then(
+      (ended) => ended.forEach(endSession),
+      (error: unknown) => app.log.warn(error),
+    );
+  }, HEARTBEAT_MS);
+  app.addHook('preClose', async () => {
+    clearInterval(heartbeat);
+    all().forEach(({ close }) => close());
+  });
+
+  /** Hands one who has read all there was to the run's tail, which begins with its first follower. */
+  const follow = (runId: string, kitchenId: string, follower: Follower): void => {
+    let found = tails.get(runId);
+    if (!found) {
+      const tail = new RunTail(
+        (seq) => eventsAfter(source, { kitchenId }, runId, seq),
+        (error) => app.log.warn(error),
+      );
+      found = { tail, stop: live.listen(runId, () => void tail.grown()) };
+      tails.set(runId, found);
+    }
+    found.tail.add(follower);
+  };
+  const leave = (runId: string, follower: Follower): void => {
+    const found = tails.get(runId);
+    found?.tail.remove(follower);
+    if (!found?.tail.isEmpty) return;
+    found.stop();
+    tails.delete(runId);
+  };
 
   route(app, {
     method: 'GET',
@@ -19,57 +65,95 @@ export function feedRoute(app: FastifyInstance, source: DataSource, live: Live):
     params: RunParamsSchema,
     query: AfterSeqSchema,
     role: 'viewer',
-    handler: async ({ params, query, session, request, reply }) => {
-      let sent = Number(request.headers['last-event-id'] ?? query.after) || 0;
-      const first = await eventsAfter(source, session, params.runId, sent); // a 404 must leave before the stream opens
-      reply.hijack();
+    handler: async ({ params: { runId }, query, session, request, reply }) => {
+      const own = bySession.get(session.id) ?? new Set();
+      if (own.size >= FEEDS_A_SESSION) throw tooManyFeeds();
       const stream = reply.raw;
+      let closed = false;
+      const follower: Follower = {
+        sent: seqIn(request.headers['last-event-id']) ?? query.after,
+        write(chunk) {
+          if (closed) return false;
+          if (stream.writableLength <= UNREAD_BYTES) {
+            stream.write(chunk);
+            return true;
+          }
+          follower.close();
+          stream.destroy();
+          return false;
+        },
+        close() {
+          if (closed) return;
+          closed = true;
+          leave(runId, follower);
+          own.delete(follower);
+          if (own.size === 0) bySession.delete(session.id);
+          if (stream.headersSent) stream.end();
+        },
+      };
+      bySession.set(session.id, own.add(follower)); // before anything is waited for: the next one counts it
+      let page: Awaited<ReturnType<typeof eventsAfter>>;
+      try {
+        page = await eventsAfter(source, session, runId, follower.sent); // a 404 must leave before the stream opens
+      } catch (error) {
+        follower.close();
+        throw error;
+      }
+      reply.hijack();
       stream.writeHead(200, {
         ...(reply.getHeaders() as Record<string, string>),
         'content-type': 'text/event-stream',
         'cache-control': 'no-store',
         connection: 'keep-alive',
       });
-      const write = (events: Awaited<ReturnType<typeof eventsAfter>>) => {
-        if (events.length === 0) return;
-        sent = events.at(-1)!.seq;
-        stream.write(`id: ${sent}\ndata: ${JSON.stringify(events)}\n\n`);
-      };
-      write(first);
-      stream.write(': open\n\n');
-
-      // one catch-up at a time; a notice that comes meanwhile asks for one more
-      let busy = false;
-      let again = false;
-      const catchUp = async () => {
-        again = true;
-        if (busy) return;
-        busy = true;
-        while (again) {
-          again = false;
-          try {
-            write(await eventsAfter(source, session, params.runId, sent));
-          } catch (error) {
-            request.log.warn(error);
-            close(); // the device reconnects and catches up by seq
-          }
+      if (closed) return void stream.end(); // its session ended meanwhile
+      request.raw.on('close', follower.close);
+      follower.write(': open\n\n');
+      try {
+        for (; page.length > 0 && !closed; page = await eventsAfter(source, session, runId, follower.sent)) {
+          if (follower.write(chunkOf(page))) follower.sent = page.at(-1)!.seq;
+          if (stream.writableNeedDrain && !(await drained(stream))) return follower.close();
         }
-        busy = false;
-      };
-      const stop = live.listen(params.runId, () => void catchUp());
-      const heartbeat = setInterval(() => {
-        stream.write('event: here\ndata:\n\n');
-        void catchUp(); // an announcement may have died with its process
-      }, HEARTBEAT_MS);
-      const close = () => {
-        stop();
-        clearInterval(heartbeat);
-        open.delete(close);
-        stream.end();
-      };
-      open.add(close);
-      request.raw.on('close', close);
-      void catchUp(); // what was stored between the first read and the listening
+      } catch (error) {
+        request.log.warn(error);
+        follower.close(); // the device comes again and goes on by seq
+      }
+      if (!closed) follow(runId, session.kitchenId, follower);
     },
   });
+}
+
+/** Those of these sessions that are open no more. */
+async function lapsed(source: DataSource, sessionIds: readonly string[]): Promise<string[]> {
+  if (sessionIds.length === 0) return [];
+  const rows: { id: string }[] = await source.query('SELECT id FROM sessions_lapsed($1) AS id', [sessionIds]);
+  return rows.map(({ id }) => id);
+}
+
+/** Waits until a reader has taken what it was sent; false: it does not. */
+async function drained(stream: ServerResponse): Promise<boolean> {
+  try {
+    await once(stream, 'drain', { signal: AbortSignal.timeout(DRAINED_WITHIN_MS) });
+    return true;
+  } catch {
+    stream.destroy();
+    return false;
+  }
+}
+
+/** The header a browser comes back with; undefined when it says nothing that can be a place in a log. */
+function seqIn(header: string | string[] | undefined): number | undefined {
+  return typeof header === 'string' && /^\d{1,9}$/.test(header) ? Number(header) : undefined;
+}
+
+function tooManyFeeds(): RequestError {
+  return new RequestError(
+    429,
+    {
+      code: 'tooMany',
+      message: 'This browser follows too many runs at once.',
+      hint: 'Close a tab; the others go on.',
+    },
+    30,
+  );
 }

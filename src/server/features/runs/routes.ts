@@ -1,3 +1,4 @@
+import { Readable } from 'node:stream';
 import type { FastifyInstance } from 'fastify';
 import type { DataSource } from 'typeorm';
 import * as v from 'valibot';
@@ -9,20 +10,26 @@ import {
   RunParamsSchema,
   RunSchema,
   RunSummarySchema,
+  RunsQuerySchema,
   RunWithEventsSchema,
+  type AcceptedEvents,
+  type Run,
 } from '#contract';
 import type { Live } from '../../plugins/live.ts';
 import { route } from '../../plugins/routes.ts';
-import { appendEvents, createRun, listNotes, listRuns, readRun } from './service.ts';
+import { appendEvents, createRun, listNotes, readRun } from './service.ts';
+import { keepSummaries, listRuns } from './summaries.ts';
 
 export function runRoutes(app: FastifyInstance, source: DataSource, live: Live): void {
+  const summaries = keepSummaries(app, source);
   route(app, {
     method: 'GET',
     url: '/api/runs',
-    summary: 'Runs of the kitchen, the one a cook looks for first',
+    summary: 'Runs of the kitchen, the one a cook looks for first; then what is older, or found by words',
+    query: RunsQuerySchema,
     response: v.array(RunSummarySchema),
     role: 'viewer',
-    handler: async ({ session }) => listRuns(source, session),
+    handler: async ({ session, query }) => listRuns(source, session, query, Date.now()),
   });
   route(app, {
     method: 'POST',
@@ -32,7 +39,7 @@ export function runRoutes(app: FastifyInstance, source: DataSource, live: Live):
     response: RunSchema,
     status: 201,
     role: 'cook',
-    handler: async ({ session, body }) => createRun(source, session, body),
+    handler: async ({ session, body }) => createRun(source, session, body, summaries.grown),
   });
   route(app, {
     method: 'GET',
@@ -41,7 +48,10 @@ export function runRoutes(app: FastifyInstance, source: DataSource, live: Live):
     params: RunParamsSchema,
     response: RunWithEventsSchema,
     role: 'viewer',
-    handler: async ({ session, params }) => readRun(source, session, params.runId),
+    handler: async ({ session, params, reply }) => {
+      const { run, pages } = await readRun(source, session, params.runId);
+      return reply.type('application/json; charset=utf-8').send(Readable.from(asJson(run, pages)));
+    },
   });
   route(app, {
     method: 'POST',
@@ -52,7 +62,8 @@ export function runRoutes(app: FastifyInstance, source: DataSource, live: Live):
     response: AcceptedEventsSchema,
     role: 'cook',
     looksItself: true,
-    handler: async ({ session, params, body }) => appendEvents(source, live, session, params.runId, body.events),
+    handler: async ({ session, params, body }) =>
+      appendEvents(source, live, session, params.runId, body.events, summaries.grown),
   });
   route(app, {
     method: 'GET',
@@ -62,4 +73,15 @@ export function runRoutes(app: FastifyInstance, source: DataSource, live: Live):
     role: 'viewer',
     handler: async ({ session }) => listNotes(source, session),
   });
+}
+
+/** A run with its log, written as it is read. */
+async function* asJson(run: Run, pages: AsyncGenerator<AcceptedEvents['events']>): AsyncGenerator<string> {
+  yield `{"run":${JSON.stringify(run)},"events":[`;
+  let comma = '';
+  for await (const page of pages) {
+    yield comma + JSON.stringify(page).slice(1, -1);
+    comma = ',';
+  }
+  yield ']}';
 }

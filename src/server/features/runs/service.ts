@@ -1,5 +1,5 @@
 import type * as v from 'valibot';
-import { In, type DataSource, type EntityManager } from 'typeorm';
+import type { DataSource, EntityManager } from 'typeorm';
 import {
   CURRENT_VERSION,
   MODEL_VERSION,
@@ -9,19 +9,12 @@ import {
   type EventKind,
   type Pins,
 } from '#core/run';
-import {
-  pinnedFacts,
-  type AcceptedEvents,
-  type NewRun,
-  type Note,
-  type Run,
-  type RunSummary,
-  type RunWithEvents,
-} from '#contract';
+import { pinnedFacts, type AcceptedEvents, type NewRun, type Note, type Run } from '#contract';
 import { inKitchen, prepared } from '../../database.ts';
-import { RequestError, badInput, forbidden, notFound, notSignedIn } from '../../errors.ts';
+import { RequestError, badInput, forbidden, notFound, notSignedIn, tooLarge } from '../../errors.ts';
 import type { Live } from '../../plugins/live.ts';
 import { check } from '../../plugins/routes.ts';
+import { MOST, shapeFault } from '../../plugins/shape.ts';
 import type { KnownSession } from '../../plugins/sessions.ts';
 import { record } from '../audit/service.ts';
 import { keptIngredients } from '../ingredients/service.ts';
@@ -30,27 +23,19 @@ import { pinnedStations } from '../stations/service.ts';
 import { KitchenEntity } from '../people/entity.ts';
 import { factsOf } from '../people/service.ts';
 import { batterLearned, leftBehind } from '../learned/service.ts';
-import { byNeed } from './order.ts';
+import type { Summaries } from './summaries.ts';
 import { RunEntity, RunEventEntity, toEvent, type RunRow } from './entity.ts';
-
-/** The newest hundred runs, the one a cook looks for first. */
-export async function listRuns(source: DataSource, session: KnownSession): Promise<RunSummary[]> {
-  return inKitchen(source, session.kitchenId, async (manager) => {
-    const runs = await manager.find(RunEntity, { order: { createdAt: 'DESC' }, take: 100 });
-    const events = await manager.find(RunEventEntity, {
-      where: { runId: In(runs.map((run) => run.id)) },
-      order: { runId: 'ASC', seq: 'ASC' },
-    });
-    const summaries = runs.map((run) => summaryOf(run, events.filter((event) => event.runId === run.id).map(toEvent)));
-    return byNeed(summaries, Date.now());
-  });
-}
 
 /**
  * Makes a run: pins the newest revisions it names and stores its first events, all or nothing. Sent again with the same
  * id it changes nothing and answers the same.
  */
-export async function createRun(source: DataSource, session: KnownSession, wanted: NewRun): Promise<Run> {
+export async function createRun(
+  source: DataSource,
+  session: KnownSession,
+  wanted: NewRun,
+  grown: Summaries['grown'],
+): Promise<Run> {
   checkPayloads(wanted.events);
   if (!wanted.events.some((event) => event.kind === 'brief-set')) {
     throw badInput('A run begins with its brief.', 'events', 'Send a brief-set event among the first.');
@@ -113,31 +98,50 @@ export async function createRun(source: DataSource, session: KnownSession, wante
     if ((inserted.raw as unknown[]).length > 0) {
       await manager.query(APPEND, appendValues(session, wanted.id, wanted.events)).catch(atTheDoor);
       await record(manager, session, 'run-made', wanted.name);
+      grown(wanted.id, session.kitchenId);
     }
     return toRun(run);
   });
 }
 
-export async function readRun(source: DataSource, session: KnownSession, runId: string): Promise<RunWithEvents> {
-  return inKitchen(source, session.kitchenId, async (manager) => {
-    const run = await manager.findOne(RunEntity, { where: { id: runId } });
-    if (!run) throw notFound('This run', 'runId');
-    return { run: toRun(run), events: await eventsOf(manager, runId, 0) };
-  });
-}
-
-/** Events after a `seq`, for catching up. @throws RequestError 404 for a run of another kitchen. */
-export async function eventsAfter(
+/** A run and, page by page, its log as it stood when it was asked for: however long, little of it is held at once. */
+export async function readRun(
   source: DataSource,
   session: KnownSession,
   runId: string,
+): Promise<{ run: Run; pages: AsyncGenerator<AcceptedEvents['events']> }> {
+  const row = await inKitchen(source, session.kitchenId, (manager) =>
+    manager.findOne(RunEntity, { where: { id: runId } }),
+  );
+  if (!row) throw notFound('This run', 'runId');
+  return { run: toRun(row), pages: pagesUpTo(source, session, runId, row.lastSeq) };
+}
+
+async function* pagesUpTo(source: DataSource, session: KnownSession, runId: string, lastSeq: number) {
+  for (let seq = 0; seq < lastSeq;) {
+    const page = await eventsAfter(source, session, runId, seq);
+    if (page.length === 0) return;
+    yield page;
+    seq = page.at(-1)!.seq;
+  }
+}
+
+/** The next events after a `seq`, at most a page of them. @throws RequestError 404 for a run of another kitchen. */
+export async function eventsAfter(
+  source: DataSource,
+  { kitchenId }: Pick<KnownSession, 'kitchenId'>,
+  runId: string,
   seq: number,
 ): Promise<AcceptedEvents['events']> {
-  return inKitchen(source, session.kitchenId, async (manager) => {
-    if (!(await manager.existsBy(RunEntity, { id: runId }))) throw notFound('This run', 'runId');
-    return eventsOf(manager, runId, seq);
+  return inKitchen(source, kitchenId, async (manager) => {
+    const events = await eventsOf(manager, runId, seq, PAGE);
+    if (events.length === 0 && !(await manager.existsBy(RunEntity, { id: runId }))) throw notFound('This run', 'runId');
+    return events;
   });
 }
+
+/** Events that are read and written at once. */
+const PAGE = 500;
 
 /**
  * Appends events under a lock on the run's row, which gives them their order. Events already stored are answered as they
@@ -149,6 +153,7 @@ export async function appendEvents(
   session: KnownSession,
   runId: string,
   events: readonly EventEnvelope[],
+  grown: Summaries['grown'],
 ): Promise<AcceptedEvents> {
   checkPayloads(events);
   const values = appendValues(session, runId, events);
@@ -156,6 +161,7 @@ export async function appendEvents(
   if (!row) throw notFound('This run', 'runId');
   const accepted = answerOf(events, row);
   live.announce(runId, Math.max(...accepted.map((event) => event.seq)));
+  grown(runId, session.kitchenId);
   return { events: accepted };
 }
 
@@ -185,6 +191,7 @@ export async function listNotes(source: DataSource, session: KnownSession): Prom
 /** Payloads of kinds and versions this server knows must fit; newer ones are kept unread. */
 function checkPayloads(events: readonly EventEnvelope[]): void {
   events.forEach((event, index) => {
+    if (shapeFault(event.payload, MOST.valuesInEvent)) throw tooLarge(`events[${index}].payload`);
     if (!Object.hasOwn(PAYLOADS, event.kind) || event.v > CURRENT_VERSION) return;
     check(PAYLOADS[event.kind as EventKind] as v.GenericSchema, event.payload, `events[${index}].payload`);
   });
@@ -196,6 +203,13 @@ const APPEND = 'SELECT * FROM append_events($1, $2, $3)';
 /** @throws RequestError 401 or 403 when the statement itself found that the session has ended or may not write */
 function atTheDoor(error: { readonly code?: string }): never {
   if (error.code === 'BB401') throw notSignedIn();
+  if (error.code === 'BB413')
+    throw new RequestError(409, {
+      code: 'logFull',
+      message: 'The log of this run is full.',
+      field: 'runId',
+      hint: 'Finish it and make a new run.',
+    });
   if (error.code === 'BB403') throw forbidden('You may look, but not change anything.');
   throw error;
 }
@@ -218,11 +232,17 @@ function answerOf(
   return stored ?? events.map((event, index) => ({ ...event, seq: first_seq! + index, personId: person_id }));
 }
 
-async function eventsOf(manager: EntityManager, runId: string, afterSeq: number): Promise<AcceptedEvents['events']> {
+async function eventsOf(
+  manager: EntityManager,
+  runId: string,
+  afterSeq: number,
+  most?: number,
+): Promise<AcceptedEvents['events']> {
   const rows = await manager
     .createQueryBuilder(RunEventEntity, 'e')
     .where('e.runId = :runId AND e.seq > :afterSeq', { runId, afterSeq })
     .orderBy('e.seq')
+    .limit(most)
     .getMany();
   return rows.map(toEvent);
 }
@@ -235,21 +255,6 @@ function toRun(row: RunRow): Run {
     seed: row.seed,
     createdAtMs: row.createdAt.getTime(),
     pins: row.pins,
-  };
-}
-
-function summaryOf(run: RunRow, events: AcceptedEvents['events']): RunSummary {
-  const state = fold(run, events);
-  const pieces = [...state.pieces.values()];
-  return {
-    id: run.id,
-    name: run.name,
-    rehearsal: run.rehearsal,
-    serviceAtMs: state.brief?.serviceAtMs ?? null,
-    pieces: state.brief?.items.reduce((sum, item) => sum + item.pieces, 0) ?? 0,
-    served: pieces.filter((piece) => piece.fate === 'lifted').length,
-    poured: pieces.length,
-    finished: state.finishedAtMs !== null,
   };
 }
 

@@ -4,11 +4,18 @@ import { RequestError } from '../../errors.ts';
 
 /**
  * A name tried from an address is one door. After five wrong tries each further one waits, one second and then twice as
- * long each time up to five minutes: guessing is hopeless, and nobody is locked out for ever. Someone guessing from
- * elsewhere does not shut the door a cook stands at. The count lives in the database, so all server processes share it.
+ * long each time up to five minutes: guessing is hopeless, and nobody is locked out for ever. A browser in which this
+ * person has signed in before is a door of its own: someone guessing elsewhere, or behind the same address, does not shut
+ * the door a cook stands at. The count lives in the database, so all server processes share it.
  */
-export function doorOf(name: string, address: string): Buffer {
-  return createHash('sha256').update(`${name.toLowerCase()}\n${address}`).digest();
+export async function doorFrom(
+  source: DataSource,
+  name: string,
+  { address, device }: { readonly address: string; readonly device: Buffer | undefined },
+): Promise<Buffer> {
+  const [{ known }] = device ? await source.query('SELECT device_is_known($1, $2) AS known', [name, device]) : [{}];
+  const from = known ? `known ${device!.toString('base64')}` : address;
+  return createHash('sha256').update(`${name.toLowerCase()}\n${from}`).digest();
 }
 
 /** @throws RequestError 429 with the seconds to wait while the door is shut. */
@@ -16,11 +23,15 @@ export async function mustBeOpen(source: DataSource, door: Buffer): Promise<void
   const [{ wait }] = await source.query('SELECT sign_in_wait_s($1) AS wait', [door]);
   if (wait <= 0) return;
   const seconds = Math.ceil(wait);
-  throw new RequestError(429, {
-    code: 'tooManyTries',
-    message: `Too many wrong tries. Wait ${seconds} s, then try again.`,
-    field: 'passphrase',
-  });
+  throw new RequestError(
+    429,
+    {
+      code: 'tooManyTries',
+      message: `Too many wrong tries. Wait ${seconds} s, then try again.`,
+      field: 'passphrase',
+    },
+    seconds,
+  );
 }
 
 export async function noteTry(source: DataSource, door: Buffer, fitted: boolean): Promise<void> {

@@ -4,7 +4,7 @@ import * as v from 'valibot';
 import { OpenSessionSchema, SessionParamsSchema, SessionSchema, SignInSchema } from '#contract';
 import type { ServerConfig } from '../../config.ts';
 import { route } from '../../plugins/routes.ts';
-import { closeSession, openSession } from '../../plugins/sessions.ts';
+import { closeSession, knownDeviceOf, openSession } from '../../plugins/sessions.ts';
 import { sessionOf } from '../people/service.ts';
 import { endSession, openSessions, signIn } from './service.ts';
 
@@ -18,7 +18,10 @@ export function sessionRoutes(app: FastifyInstance, source: DataSource, config: 
     role: 'anyone',
     perMinute: config.rateLimit.signInPerMinute,
     handler: async ({ body, request, reply }) => {
-      const person = await signIn(source, body.name, body.passphrase, request.ip);
+      const person = await signIn(source, body.name, body.passphrase, {
+        address: request.ip,
+        device: knownDeviceOf(request),
+      });
       await openSession(source, request, reply, person, config.https);
       return sessionOf(source, { personId: person.id, kitchenId: person.kitchenId });
     },

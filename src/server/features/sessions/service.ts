@@ -5,7 +5,7 @@ import { RequestError, notFound } from '../../errors.ts';
 import type { KnownSession } from '../../plugins/sessions.ts';
 import { record } from '../audit/service.ts';
 import { fitsPassphrase, hashPassphrase } from '../people/passphrase.ts';
-import { doorOf, mustBeOpen, noteTry } from './back-off.ts';
+import { doorFrom, mustBeOpen, noteTry } from './back-off.ts';
 
 /** Compared against when nobody has the name, so that both answers take as long. */
 const NOBODY = hashPassphrase('nobody has this name');
@@ -18,14 +18,18 @@ export async function signIn(
   source: DataSource,
   name: string,
   passphrase: string,
-  address: string,
+  from: { readonly address: string; readonly device: Buffer | undefined },
 ): Promise<{ id: string; kitchenId: string }> {
-  const door = doorOf(name, address);
+  const door = await doorFrom(source, name, from);
   await mustBeOpen(source, door);
   const [found] = await source.query('SELECT * FROM person_for_sign_in($1)', [name]);
   const fits = await fitsPassphrase(passphrase, found?.passphrase_hash ?? (await NOBODY));
   await noteTry(source, door, Boolean(found && fits));
   if (!found || !fits) {
+    if (found)
+      await inKitchen(source, found.kitchen_id, (manager) =>
+        record(manager, { kitchenId: found.kitchen_id, personId: found.id }, 'sign-in-failed', from.address),
+      );
     throw new RequestError(401, {
       code: 'wrongSignIn',
       message: 'Name and passphrase do not fit together.',
@@ -34,10 +38,9 @@ export async function signIn(
     });
   }
   const person = { id: found.id, kitchenId: found.kitchen_id };
-  await inKitchen(source, person.kitchenId, async (manager) => {
-    await manager.query('DELETE FROM session WHERE expires_at < now()');
-    await record(manager, { kitchenId: person.kitchenId, personId: person.id }, 'signed-in');
-  });
+  await inKitchen(source, person.kitchenId, (manager) =>
+    record(manager, { kitchenId: person.kitchenId, personId: person.id }, 'signed-in'),
+  );
   return person;
 }
 
