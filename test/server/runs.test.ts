@@ -2,7 +2,7 @@ import { afterAll, beforeAll, describe, expect, it } from '@jest/globals';
 import { randomUUID } from 'node:crypto';
 import pg from 'pg';
 import { placeAfter, type RunSummary } from '#contract';
-import type { Pins } from '#core/run';
+import type { Payload, Pins } from '#core/run';
 import { GRIDDLE } from '#demo';
 import { buildApp } from '../../src/server/app.ts';
 import { testServer, type TestKitchen, type TestServer } from './app.ts';
@@ -99,7 +99,7 @@ describe('making a run', () => {
         newRun(kitchen, {
           events: [
             made('brief-set', {
-              serviceAtMs: 1,
+              serviceAtMs: 1_780_000_000_000,
               items: [{ formulaId: randomUUID(), pieces: 1, stationIds: [kitchen.griddleId] }],
             }),
           ],
@@ -113,7 +113,7 @@ describe('making a run', () => {
         newRun(kitchen, {
           events: [
             made('brief-set', {
-              serviceAtMs: 1,
+              serviceAtMs: 1_780_000_000_000,
               items: [{ formulaId: kitchen.formulaId, pieces: -4, stationIds: [kitchen.griddleId] }],
             }),
           ],
@@ -278,6 +278,50 @@ describe('what earlier runs left', () => {
     const { id } = await create(who, more);
     return (await server.as(who, { url: `/api/runs/${id}` })).json().run.pins as Pins;
   };
+
+  it('18.5 is not taken from what was taken back, from a device put out, or from figures that cannot be', async () => {
+    const cook = await server.kitchen();
+    const first = await create(cook);
+    const good = left(cook, 1, 176);
+    expect((await append(cook, first.id, [good])).statusCode).toBe(200);
+    const meanOf = async () => (await pinsOf(cook)).formulas[0]!.learned?.lnTime.mean;
+    const told = (await meanOf())!;
+    expect(told).toBeGreaterThan(0.15);
+
+    const poisoned = left(cook, 1, 176);
+    const batters = [{ formulaId: cook.formulaId, lnTime: { mean: 1e308, sd: 0.1 }, lnBrowning: { mean: 0, sd: 0.1 } }];
+    const refused = await append(cook, first.id, [{ ...poisoned, payload: { ...poisoned.payload, batters } }]);
+    expect(refused.json()).toMatchObject({ code: 'badInput', field: 'events[0].payload.batters[0].lnTime.mean' });
+    // one that an earlier release took in
+    await server.sql(
+      `INSERT INTO run_event (run_id, seq, id, kitchen_id, kind, v, device_id, device_at_ms, offset_ms, offset_spread_ms, tap_id, payload)
+       SELECT run_id, 3, gen_random_uuid(), kitchen_id, kind, v, device_id, device_at_ms, 0, 4, gen_random_uuid(), $2
+       FROM run_event WHERE run_id = $1 AND seq = 2`,
+      [first.id, { ...poisoned.payload, batters }],
+    );
+    await server.sql('UPDATE run SET last_seq = 3 WHERE id = $1', [first.id]);
+    expect(await meanOf()).toBeCloseTo(told, 6);
+
+    const device = await server.member(cook, 'cook');
+    await server.sql("UPDATE person SET kind = 'device' WHERE id = $1", [device.personId]);
+    const second = await create(cook);
+    await append(device, second.id, [
+      made(
+        'run-learned',
+        {
+          ...(left(cook, 0, 176).payload as Payload<'run-learned'>),
+          batters: [{ ...batters[0]!, lnTime: { mean: -0.4, sd: 0.05 } }],
+        },
+        { deviceAtMs: Date.now() },
+      ),
+    ]);
+    expect(await meanOf()).toBeLessThan(-0.2);
+    await server.as(cook, { method: 'DELETE', url: `/api/people/${device.personId}` });
+    expect(await meanOf()).toBeCloseTo(told, 6);
+
+    await append(cook, first.id, [made('undone', { eventIds: [good.id] })]);
+    expect(await meanOf()).toBeUndefined();
+  });
 
   it('begins the next one of that formula, fades with the days, and more when the formula was changed', async () => {
     const cook = await server.kitchen();

@@ -249,14 +249,15 @@ function comesByItself(
   station: StationBody,
   { zoneId, mark, surfaceC }: ZoneHeat,
   zone: ZoneState | undefined,
-  { boostS, coastS }: Pick<PreheatPlan, 'boostS' | 'coastS'>,
+  { boostMark, boostS, coastS }: Pick<PreheatPlan, 'boostMark' | 'boostS' | 'coastS'>,
   { readyFromC, ...on }: { readonly readyFromC: number; readonly roomC: number; readonly errorC: number },
   nowMs: number,
 ): boolean {
   const settledC = settlesOn(station, zoneId, mark!, on);
   if (settledC < readyFromC) return false;
   const [lit, ...later] = zone?.turns ?? [];
-  const asPlanned = lit && later.length === 0 && nowMs <= lit.atMs + 1000 * LATER_THAN_PLANNED * (boostS + coastS);
+  const asPlanned =
+    lit && later.length === 0 && mark! >= boostMark && nowMs <= lit.atMs + 1000 * LATER_THAN_PLANNED * (boostS + coastS);
   return asPlanned || (isThinZone(station, zoneId) && settledC - readyFromC >= SOON_SHARE * (settledC - surfaceC));
 }
 

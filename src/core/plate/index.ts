@@ -59,6 +59,7 @@ export {
   PROBE_SD_C,
   SMOKE_FATS,
   SpotSchema,
+  SurfaceCSchema,
   UNDERSIDES,
   readingFault,
   type HeatMethod,

@@ -1,7 +1,8 @@
 import * as v from 'valibot';
 import { ZoneSchema, type StationBody } from './station.ts';
 
-const SurfaceC = v.pipe(v.number(), v.finite(), v.minValue(-20), v.maxValue(500));
+/** From a plate out of a frozen van to iron that glows: an overheated pan must never be refused by the record. */
+export const SurfaceCSchema = v.pipe(v.number(), v.minValue(-40), v.maxValue(800));
 
 /** What a drop of water does on clean bare metal, coolest first. */
 export const DROP_SIGNS = ['sits', 'spreads', 'dances', 'glides'] as const;
@@ -19,12 +20,12 @@ export const SMOKE_FATS = ['butter', 'clarifiedButter', 'rapeseed', 'sunflower',
 export const HEAT_READINGS = {
   probe: v.object({
     method: v.picklist(['probe', 'simulatedProbe']),
-    surfaceC: SurfaceC,
+    surfaceC: SurfaceCSchema,
     sdC: v.pipe(v.number(), v.gtValue(0), v.maxValue(100)),
   }),
   infrared: v.object({
     method: v.literal('infrared'),
-    shownC: SurfaceC,
+    shownC: SurfaceCSchema,
     /** What the gun is set to. */
     gun: v.pipe(v.number(), v.minValue(0.1), v.maxValue(1)),
     /** It looked at a film of oil, a drop of batter or a patch of soot, not at the bare metal. */

@@ -2,15 +2,17 @@ import * as v from 'valibot';
 import { ConsistencyReadingSchema } from '#core/consistency';
 import { ScaleTargetSchema } from '#core/formula';
 import { CENTRES, CUES, FAULTS, TURNS } from '#core/piece';
-import { CalibrationReadingSchema, HEAT_READINGS, SpotSchema, ZoneSchema } from '#core/plate';
+import { CalibrationReadingSchema, HEAT_READINGS, SpotSchema, SurfaceCSchema, ZoneSchema } from '#core/plate';
 
 /** Event kinds of a run and the schema of each payload. A kind's version `v` starts at 1; upcasters lift older ones. */
 
 const Uuid = v.pipe(v.string(), v.uuid());
-const TimeMs = v.pipe(v.number(), v.finite(), v.minValue(0), v.maxValue(8.64e15));
+/** A moment of this century or a clock that was never set: in 2100 this must be looked at again. */
+const TimeMs = v.pipe(v.number(), v.finite(), v.minValue(0), v.maxValue(Date.UTC(2100, 0)));
+/** A moment that a cook names. */
+const DayMs = v.pipe(TimeMs, v.minValue(Date.UTC(2000, 0), 'This is a time of long ago.'));
 const Text = (max: number) => v.pipe(v.string(), v.trim(), v.minLength(1), v.maxLength(max));
 const Id = v.pipe(v.string(), v.minLength(1), v.maxLength(60));
-const SurfaceC = v.pipe(v.number(), v.finite(), v.minValue(-20), v.maxValue(500));
 const VolumeMl = v.pipe(v.number(), v.finite(), v.gtValue(0), v.maxValue(100_000));
 const MassG = v.pipe(v.number(), v.finite(), v.gtValue(0), v.maxValue(1_000_000));
 
@@ -27,10 +29,12 @@ const PlaceId = v.pipe(
   v.string(),
   v.regex(/^[A-Z][0-9]{1,3}$/, 'A place is marked by its zone and a number, like A1.'),
 );
-/** A figure that is believed, with its standard deviation. */
+/** A batter that takes a tenth or ten times of what is usual is no batter. */
+const LN_MOST = Math.LN10;
+/** Ln of a factor that is believed, with its standard deviation. */
 export const EstimateSchema = v.object({
-  mean: v.pipe(v.number(), v.finite()),
-  sd: v.pipe(v.number(), v.finite(), v.gtValue(0)),
+  mean: v.pipe(v.number(), v.minValue(-LN_MOST), v.maxValue(LN_MOST)),
+  sd: v.pipe(v.number(), v.gtValue(0), v.maxValue(LN_MOST)),
 });
 /** What is known of a batter: ln of how much later its signs come, of how much faster it browns, and of how much longer its second sides take. */
 export const BatterKnownSchema = v.object({
@@ -42,6 +46,9 @@ export const BatterKnownSchema = v.object({
 /** A window as it was shown, in the run's own time. */
 const ShownWindow = v.object({ earliestMs: TimeMs, bestMs: TimeMs, latestMs: TimeMs });
 
+/** From a clock that was never set to the end of this century. */
+const CENTURY_S = Date.UTC(2100, 0) / 1000;
+
 export const BriefItemSchema = v.object({
   formulaId: Uuid,
   pieces: v.pipe(v.number(), v.integer(), v.minValue(1), v.maxValue(2000)),
@@ -51,7 +58,7 @@ export type BriefItem = v.InferOutput<typeof BriefItemSchema>;
 
 export const BriefSchema = v.object({
   items: v.pipe(v.array(BriefItemSchema), v.minLength(1), v.maxLength(8)),
-  serviceAtMs: TimeMs,
+  serviceAtMs: DayMs,
   people: v.optional(v.pipe(v.number(), v.integer(), v.minValue(1), v.maxValue(2000))),
 });
 export type Brief = v.InferOutput<typeof BriefSchema>;
@@ -64,7 +71,7 @@ export const PAYLOADS = {
     startMs: TimeMs,
     firstPourMs: TimeMs,
     lastLiftMs: TimeMs,
-    spareS: v.pipe(v.number(), v.finite()),
+    spareS: v.pipe(v.number(), v.minValue(-CENTURY_S), v.maxValue(CENTURY_S)),
     modelVersion: Text(40),
   }),
   /** How much of a batter is made, when it is not what the brief asks for; a target of null goes back to the brief. */
@@ -140,7 +147,7 @@ export const PAYLOADS = {
   /** Nothing is known of the plate but that it is in use: a guess with its spread. */
   'surface-assumed': v.object({
     ...ZoneRef,
-    surfaceC: SurfaceC,
+    surfaceC: SurfaceCSchema,
     sdC: v.pipe(v.number(), v.gtValue(0), v.maxValue(100)),
   }),
   /** A look at the plate with what the kitchen has, at a spot or somewhere on its zone. */
