@@ -3,8 +3,10 @@ import { createApp } from 'vue';
 import App from './App.vue';
 import { keepShell } from './live/shell.ts';
 import { makeRouter } from './router.ts';
+import { ignoreHeldKeys } from './stages/keys.ts';
 import './styles/main.css';
 import { i18n } from './words/index.ts';
 
 createApp(App).use(createPinia()).use(i18n).use(makeRouter()).mount('#app');
 keepShell();
+ignoreHeldKeys(window);

@@ -1,12 +1,11 @@
 <script setup lang="ts">
-import { onKeyStroke } from '@vueuse/core';
 import { Pause, Play } from '@lucide/vue';
 import { computed } from 'vue';
 import AppBar from '../parts/AppBar.vue';
 import BigButton from '../parts/BigButton.vue';
 import ChoiceChips from '../parts/ChoiceChips.vue';
 import PaperCard from '../parts/PaperCard.vue';
-import { isFormControl } from '../stages/keys.ts';
+import { useKeys } from '../stages/keys.ts';
 import { t } from '../words/index.ts';
 import PracticePlate from './PracticePlate.vue';
 import TrainedRow from './TrainedRow.vue';
@@ -32,13 +31,13 @@ const spoken = computed(() => {
   return cue ? `${place}: ${t(`cue.${cue}`)}` : '';
 });
 
-onKeyStroke(['p', 'P'], (event) => {
-  if (!isFormControl(event) && !event.repeat && plate.value && !over.value) trainer.pause();
+useKeys('p', () => {
+  if (plate.value && !over.value) trainer.pause();
 });
 for (const digit of [1, 2, 3, 4])
-  onKeyStroke(String(digit), (event) => {
+  useKeys(String(digit), () => {
     const place = plate.value?.places[digit - 1];
-    if (place && !isFormControl(event) && !event.repeat) trainer.flip(place.id);
+    if (place) trainer.flip(place.id);
   });
 </script>
 

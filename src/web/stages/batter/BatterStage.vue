@@ -1,5 +1,4 @@
 <script setup lang="ts">
-import { onKeyStroke } from '@vueuse/core';
 import { computed, ref, useTemplateRef, watch } from 'vue';
 import { useRouter } from 'vue-router';
 import { lotAmounts, mixedVolumeMl, stillBack } from '#core/desk';
@@ -11,7 +10,7 @@ import { clock, ingredientName, millilitres } from '../../parts/format.ts';
 import PaperCard from '../../parts/PaperCard.vue';
 import { useRun } from '../../stores/run.ts';
 import { t } from '../../words/index.ts';
-import { isFormControl } from '../keys.ts';
+import { useKeys } from '../keys.ts';
 import LotTabs from '../LotTabs.vue';
 import TakeBack from '../TakeBack.vue';
 import TaskList from '../TaskList.vue';
@@ -124,11 +123,7 @@ const makes = computed(() => {
   if (shares.value.length === 1) return t('batter.makes', { pours, portion });
   return t('batter.ofLots', { n: number.value, of: shares.value.length, pours, portion });
 });
-onKeyStroke(' ', (event) => {
-  if (isFormControl(event)) return;
-  event.preventDefault();
-  act();
-});
+useKeys(' ', act);
 </script>
 
 <template>

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { onKeyStroke, useWakeLock } from '@vueuse/core';
+import { useWakeLock } from '@vueuse/core';
 import { Undo2 } from '@lucide/vue';
 import { computed, onBeforeUnmount, onMounted } from 'vue';
 import { useRouter } from 'vue-router';
@@ -12,7 +12,7 @@ import CautionLine from '../../parts/CautionLine.vue';
 import PaperCard from '../../parts/PaperCard.vue';
 import { useRun } from '../../stores/run.ts';
 import { t } from '../../words/index.ts';
-import { isFormControl } from '../keys.ts';
+import { useKeys } from '../keys.ts';
 import { useFirstSide } from '../use-first-side.ts';
 import { usePrompts } from '../use-prompts.ts';
 import AssumedCard from './AssumedCard.vue';
@@ -108,32 +108,24 @@ async function finish(): Promise<void> {
 }
 
 // keys: space or a foot pedal does the next hand; the rest are for a laptop beside the stove
-onKeyStroke([' ', 'PageDown'], (event) => {
-  if (isFormControl(event) || event.repeat) return;
-  event.preventDefault();
-  done();
-});
-const key = (keys: string, act: () => void) =>
-  onKeyStroke([keys, keys.toUpperCase()], (event) => {
-    if (!isFormControl(event) && !event.repeat && !event.ctrlKey && !event.metaKey) act();
-  });
-key('u', board.undo);
-key('r', () => row.value.length > 1 && board.actRow());
-key('n', notYet);
-key('p', () => store.outlook?.assumed.length && board.settle());
-key('[', () => board.look(-1));
-key(']', () => board.look(1));
-key('l', () => {
+useKeys([' ', 'PageDown'], done);
+useKeys('u', board.undo);
+useKeys('r', () => row.value.length > 1 && board.actRow());
+useKeys('n', notYet);
+useKeys('p', () => store.outlook?.assumed.length && board.settle());
+useKeys('[', () => board.look(-1));
+useKeys(']', () => board.look(1));
+useKeys('l', () => {
   const piece = looked.value;
   const model = piece && store.state!.aims.get(piece.formulaId);
   const likes = piece?.flippedAtMs != null && model !== piece.id;
   if (piece && (likes || model)) board.like(piece, likes); // nothing to let go is no tap
 });
-key('-', () => looked.value && board.pin(looked.value, 'less'));
-key('+', () => looked.value && board.pin(looked.value, 'more'));
-key('x', () => looked.value && board.lose(looked.value));
+useKeys('-', () => looked.value && board.pin(looked.value, 'less'));
+useKeys('+', () => looked.value && board.pin(looked.value, 'more'));
+useKeys('x', () => looked.value && board.lose(looked.value));
 for (const digit of [1, 2, 3, 4, 5, 6, 7]) {
-  key(String(digit), () => {
+  useKeys(String(digit), () => {
     const piece = looked.value;
     const cue = piece && CUES_OF[familyOf(formulaOf(store.run!.pins, piece.formulaId).type)][digit - 1];
     if (piece && cue && piece.flippedAtMs === null) board.see(piece, cue);
