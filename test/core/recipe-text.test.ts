@@ -134,6 +134,72 @@ Method
 To serve
 Maple syrup`;
 
+describe('18.17 a text of any kind', () => {
+  it('is read in a time that grows with its length alone', () => {
+    const blocks = [
+      'makes',
+      'makes   \t ',
+      ' ',
+      '(',
+      '1 ',
+      '1/',
+      '- ',
+      'a ',
+      '5,',
+      '1-2 ',
+      'plus a ',
+      'for about ',
+      'x',
+      '½',
+      'or ',
+      'cup + ',
+      '200 g flour\n',
+      '1. Whisk. ',
+      '9',
+    ];
+    const tookMs = (text: string) => {
+      const begunMs = performance.now();
+      readRecipe(text, US);
+      return performance.now() - begunMs;
+    };
+    tookMs(TEXT);
+    for (const block of blocks) {
+      const [short, long] = [25_000, 200_000].map((length) => block.repeat(length / block.length));
+      const [few, many] = [Math.min(tookMs(short!), tookMs(short!)), tookMs(long!)];
+      // eight times the text; as much again for a busy machine, and a floor under the clock's own grain
+      expect([block, many < 16 * Math.max(few, 20)]).toEqual([block, true]);
+    }
+    expect(tookMs(`makes${' '.repeat(4000)}`)).toBeLessThan(20 * Math.max(1, tookMs(TEXT)));
+  });
+
+  it('no more of it is read than its limit, and that is said; nothing up to it is lost', () => {
+    const long = `200 g flour ${'and more of it '.repeat(200)}\n300 ml milk`;
+    const read = readRecipe(long, US);
+    const all = [...read.lines.map(({ text }) => text), ...read.rest, ...read.steps.map(({ text }) => text), read.name];
+    expect(all.join(' ').replaceAll(/\s+/g, '').length).toBe(long.replaceAll(/\s+/g, '').length);
+    expect([read.cut, readRecipe('x'.repeat(200_001), US).cut]).toEqual([false, true]);
+  });
+
+  it('amounts that cannot be are doubts and no amounts', () => {
+    const line = (text: string) => {
+      const { amount, doubts } = readLine(text, US);
+      return [amount, doubts];
+    };
+    expect(line(`${'9'.repeat(400)} g flour`)).toEqual([null, ['strange']]);
+    expect(line('500000 cups milk')).toEqual([null, ['strange']]);
+    expect(line('-5 g salt')).toEqual([null, ['minus']]);
+    expect(line('minus 5 g salt')[0]).toBeNull();
+    expect(readRecipe('Makes 99999999999999999999\n200 g flour', US).pieces).toBeNull();
+    // as the mark of a list it is none
+    const list = readRecipe('-200 g flour\n-300 ml milk\n- 5 g salt', US);
+    expect(list.lines.map(({ amount, doubts }) => [Math.round(amount!.g), doubts])).toEqual([
+      [200, []],
+      [309, []],
+      [5, []],
+    ]);
+  });
+});
+
 describe('a whole recipe', () => {
   const recipe = readRecipe(TEXT, US);
 

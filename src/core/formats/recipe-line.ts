@@ -8,7 +8,7 @@ import { isUneven, readUnit, type ReadUnit } from './read-unit.ts';
 export const DOUBTS = [
   ...(['noAmount', 'toTaste', 'pinch', 'range', 'unknownUnit', 'unknownIngredient', 'ounceOfLiquid'] as const),
   ...(['thousandOrOne', 'spooned', 'uneven', 'piece', 'or', 'optional', 'separated', 'noDensity', 'strange'] as const),
-  ...(['plusMore', 'minutesForSeconds', 'near', 'two', 'disagree', 'loose'] as const),
+  ...(['plusMore', 'minutesForSeconds', 'near', 'two', 'disagree', 'loose', 'minus'] as const),
 ] as const;
 export type Doubt = (typeof DOUBTS)[number];
 
@@ -34,7 +34,13 @@ export interface ReadOptions {
   readonly system: MeasureSystem;
   readonly eggClass: EggClass;
   readonly larder: Larder;
+  /** Dashes mark the lines of this list: one before a number is no minus. */
+  readonly dashed?: boolean;
 }
+
+/** No recipe has so much of a thing in whatever unit: it is a slip, and no amount. */
+const MOST = 100_000;
+const MINUS = /^(?:[-–—−](?=[\d.,½⅓⅔¼¾⅛])|minus\b)/i;
 
 const BULLET = /^\s*(?:[-–—*•·▢□☐]|\d+[.)]\s+(?=\D))\s*/;
 const TO_TASTE = /\b(?:to taste|as needed|as required|some|a little|a bit of|optional amount|q\.?s\.?)\b/i;
@@ -53,6 +59,7 @@ export function readLine(line: string, options: ReadOptions): PastedLine {
   const text = line.trim();
   const clean = text.replace(BULLET, '').replaceAll(' ', ' ').trim();
   const doubts = new Set<Doubt>();
+  if (MINUS.test(text) && !options.dashed) doubts.add('minus');
   const { words, measures, second } = takeMeasures(clean, options.system, doubts);
   const own = [...options.larder.values()].flatMap(({ id, name }) => (name ? [{ id, name }] : []));
   const named = readIngredient(words, own);
@@ -65,7 +72,7 @@ export function readLine(line: string, options: ReadOptions): PastedLine {
   if (/\bseparated\b/i.test(clean)) doubts.add('separated');
   if (PLUS_MORE.test(clean)) doubts.add('plusMore');
   if (isUneven(clean)) doubts.add('uneven');
-  const amount = ingredientId ? weigh(ingredientId, measures, clean, options, doubts) : null;
+  const amount = ingredientId && !doubts.has('minus') ? weigh(ingredientId, measures, clean, options, doubts) : null;
   const other = ingredientId && second ? weigh(ingredientId, second, clean, options, new Set()) : null;
   if (amount && other && disagree(amount, other)) doubts.add('disagree');
   if (!amount && (measures.length === 0 || doubts.size === 0))
@@ -162,6 +169,7 @@ function measureAt(
   const unit = readUnit(text.slice(length + space), system);
   if (unit) length += space + unit.length;
   if (number.high > number.low) doubts.add('range');
+  if (number.high > MOST) doubts.add('strange');
   return { measure: { low: number.low, high: number.high, unit: unit?.unit ?? null }, length };
 }
 
@@ -216,8 +224,11 @@ function weigh(
     sum.lowG += one.lowG * low;
     sum.highG += one.highG * high;
   }
-  return sum.g > 0 ? sum : null;
+  return sum.g > 0 && sum.highG <= MOST_G ? sum : null;
 }
+
+/** A batter of a ton is none. */
+const MOST_G = 1_000_000;
 
 function of(g: number, lowG: number, highG: number): PastedAmount {
   return { g, lowG, highG };

@@ -1,5 +1,6 @@
 import { ingredientOf } from '#core/ingredients';
 import { readNumber } from './read-number.ts';
+import { isDashed, tidyLines } from './tidy-text.ts';
 import { isForServing, readLine, type Doubt, type PastedLine, type ReadOptions } from './recipe-line.ts';
 
 export interface PastedStep {
@@ -18,6 +19,8 @@ export interface PastedRecipe {
   readonly pieces: number | null;
   /** Lines that are neither: toppings, remarks. */
   readonly rest: readonly string[];
+  /** There was more of it than is read. */
+  readonly cut: boolean;
 }
 
 const INGREDIENTS_HEAD =
@@ -45,11 +48,11 @@ export function readRecipe(text: string, options: ReadOptions): PastedRecipe {
   let name = '';
   let pieces: number | null = null;
   let part: 'top' | 'list' | 'method' | 'topping' = 'top';
-  for (const raw of text.split(/\r?\n/)) {
+  const { lines: given, cut } = tidyLines(text);
+  const own: ReadOptions = { ...options, dashed: isDashed(given) };
+  for (const line of given) {
     // the list has begun: what is not known from here on is a line to mend, no remark
     if (part === 'top' && found.lines.length > 0) part = 'list';
-    const line = raw.trim();
-    if (line === '') continue;
     if (INGREDIENTS_HEAD.test(line)) part = 'list';
     else if (METHOD_HEAD.test(line)) part = 'method';
     else if (TOPPING_HEAD.test(line)) part = 'topping';
@@ -65,21 +68,25 @@ export function readRecipe(text: string, options: ReadOptions): PastedRecipe {
       pieces ??= makes(line);
       found.steps.push(...stepsOf(line));
     } else if (isForServing(line)) found.rest.push(line);
-    else if (part === 'top' && !looksMeasured(line) && readLine(line, options).ingredientId === null)
-      found.rest.push(line);
+    else if (part === 'top' && !looksMeasured(line) && readLine(line, own).ingredientId === null) found.rest.push(line);
     else {
-      const read = readLine(line, options);
+      const read = readLine(line, own);
       (read.forPlate ? found.plate : found.lines).push(read);
     }
   }
-  return { ...found, lines: found.lines.map((line) => withSense(line, found.lines, options)), name, pieces };
+  const grainG = grainOf(found.lines, options);
+  return { ...found, lines: found.lines.map((line) => withSense(line, grainG, options)), name, pieces, cut };
 }
+
+/** As many as a run takes. */
+const MOST_PIECES = 2000;
 
 function makes(line: string): number | null {
   const read = MAKES.exec(line) ?? FOR_PIECES.exec(line);
   if (!read) return null;
   const low = Number(read[1]);
-  return read[2] ? (low + Number(read[2])) / 2 : low;
+  const pieces = read[2] ? (low + Number(read[2])) / 2 : low;
+  return pieces <= MOST_PIECES ? pieces : null;
 }
 
 /** The first line, unless it is an order to do something or an amount of a thing that is known. */
@@ -143,11 +150,15 @@ const STRANGE_ABOVE: Partial<Record<string, number>> = {
   liquid: 700,
 };
 
-function withSense(line: PastedLine, all: readonly PastedLine[], { larder }: ReadOptions): PastedLine {
+/** Grain in all of the lines, g. */
+function grainOf(lines: readonly PastedLine[], { larder }: ReadOptions): number {
+  const grain = lines.filter(({ ingredientId }) => ingredientId && ingredientOf(larder, ingredientId).role === 'grain');
+  return grain.reduce((sum, { amount }) => sum + (amount?.g ?? 0), 0);
+}
+
+function withSense(line: PastedLine, grainG: number, { larder }: ReadOptions): PastedLine {
   if (!line.ingredientId || !line.amount) return line;
-  const roleOf = (each: PastedLine) => (each.ingredientId ? ingredientOf(larder, each.ingredientId).role : null);
-  const grainG = all.filter((each) => roleOf(each) === 'grain').reduce((sum, each) => sum + (each.amount?.g ?? 0), 0);
-  const limit = STRANGE_ABOVE[roleOf(line)!];
+  const limit = STRANGE_ABOVE[ingredientOf(larder, line.ingredientId).role];
   const strange = limit !== undefined && grainG > 0 && (line.amount.g * 100) / grainG > limit;
-  return strange ? { ...line, doubts: [...line.doubts, 'strange'] } : line;
+  return strange && !line.doubts.includes('strange') ? { ...line, doubts: [...line.doubts, 'strange'] } : line;
 }

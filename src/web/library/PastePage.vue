@@ -1,9 +1,9 @@
 <script setup lang="ts">
 import { computed, onMounted, reactive, ref, watch } from 'vue';
 import { useRouter } from 'vue-router';
-import { batterTypeOf, formulaFrom, readRecipe, type PastedLine } from '#core/formats';
+import { batterTypeOf, formulaFrom, type PastedLine } from '#core/formats';
 import { BATTER_TYPES, type BatterType } from '#core/formula';
-import { KITCHEN_FACTS, type Formula } from '#contract';
+import type { Formula } from '#contract';
 import { call } from '../live/api.ts';
 import { newId } from '../live/device.ts';
 import AppBar from '../parts/AppBar.vue';
@@ -18,6 +18,7 @@ import { useLibrary } from '../stores/library.ts';
 import { useSession } from '../stores/session.ts';
 import { t, tn } from '../words/index.ts';
 import PastedRow from './paste/PastedRow.vue';
+import { usePasted } from './paste/use-pasted.ts';
 
 /** Plain text to a formula: every line as it was read, every doubt beside it, and a way to mend it. */
 const library = useLibrary();
@@ -34,13 +35,7 @@ const mended = reactive(new Map<number, PastedLine | null>());
 /** Doubtful lines that the cook looked at and found right. */
 const looked = reactive(new Set<number>());
 
-const recipe = computed(() =>
-  readRecipe(text.value, {
-    system: session.settings.measures,
-    eggClass: (session.session?.kitchen.facts ?? KITCHEN_FACTS).eggClass,
-    larder: library.larder,
-  }),
-);
+const { recipe, reading } = usePasted(text);
 watch(recipe, (read, before) => {
   if (read.lines.map((line) => line.text).join('\n') !== before.lines.map((line) => line.text).join('\n')) {
     mended.clear();
@@ -91,7 +86,10 @@ const keep = () =>
           spellcheck="false"
           class="w-full rounded-card border border-line bg-card p-3 text-base leading-relaxed font-normal max-lg:h-64"
           :placeholder="t('paste.hint')"
+          :aria-busy="reading"
         />
+        <span v-if="recipe.cut" class="text-sm text-ember" role="status">{{ t('paste.cut') }}</span>
+        <span v-else-if="reading" class="text-sm text-soft" role="status">{{ t('paste.reading') }}</span>
       </label>
       <div v-if="lines.length" class="flex flex-col gap-4">
         <PaperCard>

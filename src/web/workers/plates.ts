@@ -14,6 +14,7 @@ import {
 } from '#core/desk';
 import type { CalibrationReading } from '#core/adapt';
 import type { Burner, SpotOnPlate, StationBody } from '#core/plate';
+import { readRecipe, type PastedRecipe, type ReadOptions } from '#core/formats';
 import { drawnStove, heatedStove, probeShows, type StoveTurns } from '#core/rehearsal';
 import type { Place } from '#core/pour';
 import type { Pins, RunState } from '#core/run';
@@ -53,6 +54,11 @@ export const plateAnswers = (tables: TableCache) => ({
     wish: { readonly targetC: number; readonly roomC: number },
   ): Lighting[] {
     return whichBurner(pans, burners, wish);
+  },
+
+  /** A recipe from pasted text, of whatever length. */
+  recipe(text: string, options: ReadOptions): PastedRecipe {
+    return readRecipe(text, options);
   },
 
   /** What the simulated probe shows on the simulated stove. */

@@ -184,6 +184,8 @@ export const library = {
   },
   paste: {
     title: 'Paste a recipe',
+    cut: 'This is longer than a recipe: only the first 200,000 characters were read.',
+    reading: 'Reading …',
     lead: 'Nothing is guessed in silence: what is doubtful stands open until you mend it or say it is right. Cups and spoons: {measures}.',
     text: 'The text of the recipe',
     hint: 'Title, ingredients a line each, then the method.',
@@ -231,6 +233,7 @@ export const library = {
     two: 'A second thing stands in this line and was not taken. Add it on the bench.',
     disagree: 'The two amounts of this line do not agree. The weight was taken.',
     loose: 'By the spoon it weighs {low} to {high} g: weigh it.',
+    minus: 'A dash before the number: the mark of a list, or a minus? Nothing was taken.',
     minutesForSeconds: 'That long on one side would burn it. Were seconds meant?',
   },
 };
