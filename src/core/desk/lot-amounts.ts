@@ -21,7 +21,8 @@ export function plannedLot(pins: Pins, state: RunState, formulaId: string, numbe
 function planLot(pins: Pins, state: RunState, formulaId: string, number: number): PlannedBatter | undefined {
   const whole = lotFor(pins, state, formulaId);
   if (!whole) return undefined;
-  const share = sharesOf(state, formulaId)[number - 1] ?? 0;
+  const shares = sharesOf(state, formulaId);
+  const share = shares[number - 1] ?? shares.at(-1)!; // one more than was planned is made as the last one was
   const lines = whole.lines.map((line): ScaledLine => ({
     ...line,
     massG: line.massG === null ? null : line.massG * share,

@@ -71,6 +71,8 @@ export interface PourRef {
 const DISC_STEP_MM = 0.25;
 const THIN_STEP_MM = 0.05;
 const BATTER_STEP_C = 2;
+/** The thinnest film that holds together. Assumed. */
+const THINNEST_MM = 0.2;
 
 /** A thickness and a warmth by the steps that can be told apart, so that pieces of one batter share a table. */
 export function toldApart(
@@ -79,7 +81,8 @@ export function toldApart(
   batterC: number,
 ): Pick<PieceInput, 'thicknessMm' | 'batterC'> {
   const step = familyOf(type) === 'thin' ? THIN_STEP_MM : DISC_STEP_MM;
-  return { thicknessMm: roundTo(thicknessMm, step), batterC: roundTo(batterC, BATTER_STEP_C) };
+  // a film thinner than that tears into drops: it is foretold as the thinnest there is
+  return { thicknessMm: Math.max(THINNEST_MM, roundTo(thicknessMm, step)), batterC: roundTo(batterC, BATTER_STEP_C) };
 }
 
 function roundTo(value: number, step: number): number {

@@ -9,7 +9,7 @@ export const BurnerSchema = v.object({
   burnerName: v.optional(v.pipe(v.string(), v.trim(), v.minLength(1), v.maxLength(60))),
   source: v.optional(v.picklist(SOURCES)),
   /** Heat that reaches the plate at the dial's highest mark, W. */
-  powerW: v.pipe(v.number(), v.finite(), v.gtValue(0), v.maxValue(20000)),
+  powerW: v.pipe(v.number(), v.minValue(10, 'A burner gives at least 10 W.'), v.maxValue(20000)),
   /** How wide the flame or the heated disc is, mm; unknown: as usual for its kind. */
   acrossMm: v.optional(v.pipe(v.number(), v.finite(), v.gtValue(0), v.maxValue(1000))),
   dial: DialSchema,

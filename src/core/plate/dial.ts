@@ -7,6 +7,9 @@ const Step = v.pipe(v.number(), v.finite(), v.gtValue(0), v.maxValue(50));
 /** What a mark is called when it is not a number: the lowest first, one for each step. */
 const Words = v.optional(v.pipe(v.array(Word), v.minLength(2), v.maxLength(20)));
 
+/** What a mark may stand for, °C. */
+const MarkedC = v.pipe(v.number(), v.minValue(-40), v.maxValue(800));
+
 /** A power dial gives heat, not a temperature. */
 const PowerDialSchema = v.object({
   kind: v.literal('power'),
@@ -25,15 +28,21 @@ const ThermostatSchema = v.object({
   scale: v.picklist(['celsius', 'fahrenheit', 'gasMark', 'numbers']),
   words: Words,
   /** For numbers: what the lowest step and the highest mark stand for, °C. */
-  lowC: v.optional(v.number()),
-  highC: v.optional(v.number()),
+  lowC: v.optional(MarkedC),
+  highC: v.optional(MarkedC),
   /** How much hotter than its mark it holds, as its readings say, °C. */
   offC: v.optional(v.pipe(v.number(), v.finite(), v.minValue(-150), v.maxValue(150))),
   /** From the temperature where it lights to the one where it stops, °C. */
   swingC: v.optional(v.pipe(v.number(), v.minValue(0), v.maxValue(60))),
 });
 
-export const DialSchema = v.variant('kind', [PowerDialSchema, ThermostatSchema]);
+/** More than anybody could tell apart by hand. */
+const MOST_MARKS = 600;
+
+export const DialSchema = v.pipe(
+  v.variant('kind', [PowerDialSchema, ThermostatSchema]),
+  v.check(({ max, step }) => max / step <= MOST_MARKS, 'A dial has at most 600 marks: make its step larger.'),
+);
 export type Dial = v.InferOutput<typeof DialSchema>;
 export type Thermostat = v.InferOutput<typeof ThermostatSchema>;
 

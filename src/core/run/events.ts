@@ -7,13 +7,17 @@ import { CalibrationReadingSchema, HEAT_READINGS, SpotSchema, SurfaceCSchema, Zo
 /** Event kinds of a run and the schema of each payload. A kind's version `v` starts at 1; upcasters lift older ones. */
 
 const Uuid = v.pipe(v.string(), v.uuid());
+const YEAR_2000_MS = 946_684_800_000;
+const YEAR_2100_MS = 4_102_444_800_000;
 /** A moment of this century or a clock that was never set: in 2100 this must be looked at again. */
-const TimeMs = v.pipe(v.number(), v.finite(), v.minValue(0), v.maxValue(Date.UTC(2100, 0)));
+const TimeMs = v.pipe(v.number(), v.finite(), v.minValue(0), v.maxValue(YEAR_2100_MS));
 /** A moment that a cook names. */
-const DayMs = v.pipe(TimeMs, v.minValue(Date.UTC(2000, 0), 'This is a time of long ago.'));
+const DayMs = v.pipe(TimeMs, v.minValue(YEAR_2000_MS, 'This is a time of long ago.'));
 const Text = (max: number) => v.pipe(v.string(), v.trim(), v.minLength(1), v.maxLength(max));
 const Id = v.pipe(v.string(), v.minLength(1), v.maxLength(60));
-const VolumeMl = v.pipe(v.number(), v.finite(), v.gtValue(0), v.maxValue(100_000));
+const VolumeMl = v.pipe(v.number(), v.minValue(1, 'That is at least 1 mL.'), v.maxValue(100_000));
+/** Less than a millilitre is no pour, and more than a litre no piece. */
+const PourMl = v.pipe(v.number(), v.minValue(1, 'A pour is at least 1 mL.'), v.maxValue(1000));
 const MassG = v.pipe(v.number(), v.finite(), v.gtValue(0), v.maxValue(1_000_000));
 
 /** A batter is mixed in one lot or in several; the first when nobody says which. */
@@ -47,7 +51,7 @@ export const BatterKnownSchema = v.object({
 const ShownWindow = v.object({ earliestMs: TimeMs, bestMs: TimeMs, latestMs: TimeMs });
 
 /** From a clock that was never set to the end of this century. */
-const CENTURY_S = Date.UTC(2100, 0) / 1000;
+const CENTURY_S = YEAR_2100_MS / 1000;
 
 export const BriefItemSchema = v.object({
   formulaId: Uuid,
@@ -169,7 +173,7 @@ export const PAYLOADS = {
   /** How much a pour is; in a ring or a mould, how wide that is. */
   'portion-set': v.object({
     formulaId: Uuid,
-    volumeMl: v.pipe(v.number(), v.gtValue(0), v.maxValue(1000)),
+    volumeMl: PourMl,
     mouldMm: v.optional(v.nullable(v.pipe(v.number(), v.minValue(20), v.maxValue(600)))),
   }),
   /** Where the pieces of a batter lie on a plate, laid by hand or by wish; null goes back to the desk's own places. */
@@ -185,7 +189,7 @@ export const PAYLOADS = {
     formulaId: Uuid,
     stationId: Uuid,
     placeId: Id,
-    volumeMl: v.pipe(v.number(), v.gtValue(0), v.maxValue(1000)),
+    volumeMl: PourMl,
   }),
   /** `assumed`: nobody tapped it when it was done; "the plate is now like this" wrote it down with its likeliest moment. */
   flipped: v.object({ pieceId: Uuid, assumed: v.optional(v.boolean()) }),
