@@ -267,6 +267,17 @@ describe('lots of one batter', () => {
     expect(bad.refused.map((refusal) => refusal.reason)).toEqual(['badPayload']);
   });
 
+  it('one more than was planned is of what the last one was, in what it measures', () => {
+    const event = writer(T0);
+    const brief = event('brief-set', BRIEF);
+    const another = event('lot-mixed', { formulaId: CAKES, lot: 2, atMs: T0, volumeMl: 300, batterC: 20 });
+    const state = stateOf([brief, another]);
+    const amounts = lotAmounts(PINS, state, CAKES, lotOf(state, CAKES, 2));
+    const planned = plannedLot(PINS, state, CAKES)!;
+    const flourOf = planned.lines.find(({ ingredientId }) => ingredientId === 'plainFlour')!.massG!;
+    expect(mass(amounts, 'plainFlour')! / flourOf).toBeCloseTo(300 / planned.volumeMl, 6);
+  });
+
   it('whites are folded lot by lot just before each is poured; pieces know their lot', () => {
     const bases = [...begun, ...weighed(event, WHITES, pins, begun, 1), ...weighed(event, WHITES, pins, begun, 2)];
     const state = stateOf(bases, pins);

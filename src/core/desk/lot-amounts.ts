@@ -21,8 +21,7 @@ export function plannedLot(pins: Pins, state: RunState, formulaId: string, numbe
 function planLot(pins: Pins, state: RunState, formulaId: string, number: number): PlannedBatter | undefined {
   const whole = lotFor(pins, state, formulaId);
   if (!whole) return undefined;
-  const shares = sharesOf(state, formulaId);
-  const share = shares[number - 1] ?? shares.at(-1)!; // one more than was planned is made as the last one was
+  const share = sharesOf(state, formulaId)[number - 1] ?? 0;
   const lines = whole.lines.map((line): ScaledLine => ({
     ...line,
     massG: line.massG === null ? null : line.massG * share,
@@ -49,7 +48,9 @@ export function sharesOf(state: Pick<RunState, 'batters'>, formulaId: string): r
  */
 export function lotAmounts(pins: Pins, state: RunState, formulaId: string, lot: Lot | undefined): Amount[] {
   const body = bodyInRun(pins, state, formulaId);
-  const planned = plannedLot(pins, state, formulaId, lot?.number);
+  // one more than was planned is made as the last one was
+  const number = lot && Math.min(lot.number, sharesOf(state, formulaId).length);
+  const planned = plannedLot(pins, state, formulaId, number);
   if (!planned || !lot) return inBatter(body, planned?.lines ?? linesFor(body, 100));
   const known = lot.weighed.size > 0;
   // of a lot that nobody weighed only its volume is known
