@@ -1,15 +1,8 @@
 import { paceOf } from '#core/adapt';
 import { pouredDensityGPerMl } from '#core/formula';
 import { flipBestAt, hottestWithWindowC, timelineAt, type PieceTimeline, type TimelineTable } from '#core/piece';
-import {
-  besideZoneC,
-  hottestSpot,
-  type HeatLimits,
-  type PreheatPlan,
-  type SpotOnPlate,
-  type StationBody,
-} from '#core/plate';
-import { larderOf, pinnedStation, zoneKey, type Pins, type RunState, type ZoneState } from '#core/run';
+import { besideZoneC, hottestSpot, type SpotOnPlate, type StationBody } from '#core/plate';
+import { larderOf, zoneKey, type Pins, type RunState } from '#core/run';
 import { formulaOf, placesIn, portionMl } from './batter-run.ts';
 import { dialAdviceOf } from './dial-advice.ts';
 import { canStandAside } from './dial-turns.ts';
@@ -19,7 +12,6 @@ import {
   heatAlarm,
   limitsOf,
   preheatOf,
-  settlesOn,
   steadyMark,
   usualFoodW,
   zoneHeat,
@@ -34,7 +26,8 @@ import { stationNow, zoneOf } from './station-now.ts';
 import type { SurfaceModel } from './surface-model.ts';
 import { hottestWantedC, placeFitness, wantedSurfaceC, type PlaceFitness } from './wanted-surface.ts';
 import { atSpot, believedC, type ZoneBelief } from './zone-belief.ts';
-import { inUse, isDone, isWorked, lastClearMs, lyingFor, panfulSize, testLies } from './zone-use.ts';
+import { NEAR_C, comesByItself, mayPass } from './zone-rise.ts';
+import { inUse, isDone, isUnproven, isWorked, lastClearMs, lyingFor, panfulSize, testLies } from './zone-use.ts';
 
 /** A formula on a zone before anything is poured: what the next piece would do. */
 export interface ZoneForecast extends ZoneHeat {
@@ -241,82 +234,16 @@ function turnedOff({ dialMark }: ZoneHeat): HeatAlarm | null {
   return dialMark > 0 ? { kind: 'done', forS: null, limitC: null } : null;
 }
 
-/**
- * On the mark it stands on it comes to where it may be poured on: soon, or, as it was lit, within the time the plan
- * gives it.
- */
-function comesByItself(
-  station: StationBody,
-  { zoneId, mark, surfaceC }: ZoneHeat,
-  zone: ZoneState | undefined,
-  { boostMark, boostS, coastS }: Pick<PreheatPlan, 'boostMark' | 'boostS' | 'coastS'>,
-  { readyFromC, ...on }: { readonly readyFromC: number; readonly roomC: number; readonly errorC: number },
-  nowMs: number,
-): boolean {
-  const settledC = settlesOn(station, zoneId, mark!, on);
-  if (settledC < readyFromC) return false;
-  const [lit, ...later] = zone?.turns ?? [];
-  const asPlanned =
-    lit && later.length === 0 && mark! >= boostMark && nowMs <= lit.atMs + 1000 * LATER_THAN_PLANNED * (boostS + coastS);
-  return asPlanned || (isThinZone(station, zoneId) && settledC - readyFromC >= SOON_SHARE * (settledC - surfaceC));
-}
-
-/** A plate that takes so many times as long as planned is turned up. Assumed. */
-const LATER_THAN_PLANNED = 1.25;
-/** A thin plate is there within one time constant, some two minutes, when so much of the way to where it settles remains beyond. Assumed. */
-const SOON_SHARE = 0.4;
-
 const AS_WRITTEN = { errorC: 0, sdC: 0 };
 
 /** Less than this is noise to a cook, °C. Common practice, no source. */
 const WORTH_SAYING_C = 7;
-/** Nearer than this a plate that is heating is there, °C: the next look finds it. Assumed. */
-const NEAR_C = 4;
-
 function isLit({ basis, mark }: ZoneHeat): boolean {
   return basis !== 'cold' && Boolean(mark);
 }
 
-/** Nobody read this plate over this burner before the run, and no piece of the batter was turned on it since. */
-function isUnproven(pins: Pins, state: RunState, formulaId: string, stationId: string, zoneId: string): boolean {
-  const zone = state.zones.get(zoneKey(stationId, zoneId));
-  if (zone?.assumed) return false;
-  const read = pinnedStation(pins, stationId)?.calibration?.some((each) => each.zoneId === zoneId);
-  if (read && !zone?.swaps.length) return false;
-  for (const piece of state.pieces.values())
-    if (
-      piece.formulaId === formulaId &&
-      piece.stationId === stationId &&
-      piece.zoneId === zoneId &&
-      piece.flippedAtMs !== null &&
-      piece.fate !== 'firstSide'
-    )
-      return false;
-  return true;
-}
-
 /** A zone that was lifted from so lately is about to be poured again, s. Assumed. */
 const EMPTY_AFTER_S = 30;
-
-/** It is still rising, and may be past what its batter or its face bears in more than one of four cases. */
-function mayPass(
-  station: StationBody,
-  { zoneId, mark, surfaceC, sdC }: ZoneHeat,
-  { batterC, faceC }: HeatLimits,
-  { roomC, targetC }: { readonly roomC: number; readonly targetC: number },
-  errorC: number,
-): boolean {
-  // a thermostat stops by itself
-  if (!mark || zoneOf(station, zoneId).dial.kind === 'thermostat') return false;
-  if (settlesOn(station, zoneId, mark, { roomC, errorC }) < surfaceC + NEAR_C) return false;
-  const slow = !isThinZone(station, zoneId) && surfaceC > targetC + OVER_WISH_C;
-  return slow || surfaceC + 0.67 * sdC > Math.min(batterC - TOO_NEAR_C, faceC ?? Infinity);
-}
-
-/** So far below what a batter bears an empty plate that rises is stopped, °C. Assumed. */
-const TOO_NEAR_C = 15;
-/** A thick plate takes minutes to come down again: it is stopped so far over its wish, °C. Assumed. */
-const OVER_WISH_C = 8;
 
 /** Something has lain on the zone for so long that its plate should have come back, ms. Assumed. */
 const LYING_LONG_MS = 60_000;

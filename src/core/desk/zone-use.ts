@@ -1,4 +1,4 @@
-import type { RunState } from '#core/run';
+import { pinnedStation, zoneKey, type Pins, type RunState } from '#core/run';
 import { POUR_SLACK_MS, piecesLeft } from './next-hands.ts';
 
 /** A panful that came off so lately is followed by the next, s. Common practice, no source. */
@@ -83,4 +83,22 @@ export function lyingFor(state: RunState, stationId: string, zoneId: string, now
     if (piece.stationId === stationId && piece.zoneId === zoneId) return nowMs - clearMs;
   }
   return null;
+}
+
+/** Nobody read this plate over this burner before the run, and no piece of the batter was turned on it since. */
+export function isUnproven(pins: Pins, state: RunState, formulaId: string, stationId: string, zoneId: string): boolean {
+  const zone = state.zones.get(zoneKey(stationId, zoneId));
+  if (zone?.assumed) return false;
+  const read = pinnedStation(pins, stationId)?.calibration?.some((each) => each.zoneId === zoneId);
+  if (read && !zone?.swaps.length) return false;
+  for (const piece of state.pieces.values())
+    if (
+      piece.formulaId === formulaId &&
+      piece.stationId === stationId &&
+      piece.zoneId === zoneId &&
+      piece.flippedAtMs !== null &&
+      piece.fate !== 'firstSide'
+    )
+      return false;
+  return true;
 }
