@@ -55,9 +55,9 @@ export function clusterFolder(folder: string): ClusterFolder {
   return { home, data: join(home, 'data'), secret: join(home, 'passphrase') };
 }
 
-/** What once ran holds a cook's data and is never thrown away; earlier versions made a cluster in its place. */
+/** What once ran holds a cook's data and is never thrown away; earlier versions made a cluster in its place, lock file and all. */
 function isWhole(data: string): boolean {
-  return [WHOLE, 'postmaster.opts', 'postmaster.pid'].some((file) => existsSync(join(data, file)));
+  return [WHOLE, 'postmaster.opts'].some((file) => existsSync(join(data, file)));
 }
 
 function make({ home, data, secret }: ClusterFolder): void {

@@ -1,10 +1,11 @@
 import { afterAll, describe, expect, it } from '@jest/globals';
 import { spawn } from 'node:child_process';
-import { existsSync, mkdirSync, mkdtempSync, readdirSync, rmSync, statSync, writeFileSync } from 'node:fs';
+import { chmodSync, existsSync, mkdirSync, mkdtempSync, readdirSync, rmSync, statSync, writeFileSync } from 'node:fs';
 import { createServer, type AddressInfo } from 'node:net';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { claim, giveBack, take } from '../../scripts/lib/claim.ts';
+import { madeCluster } from '../../scripts/lib/cluster-folder.ts';
 import { backup } from '../../scripts/lib/keeping.ts';
 import { supervise } from '../../scripts/lib/supervise.ts';
 import { mustBeFree, surroundings } from '../../scripts/lib/surroundings.ts';
@@ -90,6 +91,24 @@ describe('a claim on a data folder', () => {
     said.forEach(({ child }) => child.kill('SIGKILL'));
     await Promise.all(said.map(({ child }) => new Promise((resolve) => child.on('close', resolve))));
     expect(take(data, 'keeps')).toBeNull();
+  });
+});
+
+describe('18.2 a cluster’s folder', () => {
+  it('that an earlier version began and never started is made anew; one that once ran is left as it is', () => {
+    const home = folder();
+    chmodSync(home, 0o711); // the database's own user must reach it
+    mkdirSync(join(home, 'data'));
+    for (const file of ['PG_VERSION', 'postmaster.pid']) writeFileSync(join(home, 'data', file), '15');
+    const made = madeCluster(home);
+    expect(existsSync(join(made.data, 'global', 'pg_control'))).toBe(true);
+    expect(readdirSync(home).sort()).toEqual(['data', 'passphrase']);
+    const ran = folder();
+    chmodSync(ran, 0o711);
+    mkdirSync(join(ran, 'data'));
+    writeFileSync(join(ran, 'data', 'postmaster.opts'), '');
+    madeCluster(ran);
+    expect(readdirSync(join(ran, 'data'))).toEqual(['postmaster.opts']);
   });
 });
 
