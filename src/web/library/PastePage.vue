@@ -77,7 +77,7 @@ const keep = () =>
       <h1 class="text-3xl">{{ t('paste.title') }}</h1>
       <p class="text-soft">{{ t('paste.lead', { measures: t(`kitchen.measures.${session.settings.measures}`) }) }}</p>
     </div>
-    <div class="grid items-start gap-4 lg:grid-cols-[1fr_1.6fr]">
+    <div class="grid grid-cols-[minmax(0,1fr)] items-start gap-4 lg:grid-cols-[minmax(0,1fr)_minmax(0,1.6fr)]">
       <label class="flex flex-col gap-1 font-semibold"
         >{{ t('paste.text') }}
         <textarea
@@ -111,7 +111,7 @@ const keep = () =>
           </p>
         </PaperCard>
         <PaperCard>
-          <ul data-testid="pasted">
+          <ul class="wrap-anywhere" data-testid="pasted">
             <PastedRow
               v-for="line in lines"
               :key="line.index"
