@@ -16,7 +16,9 @@ export function registerErrors(app: FastifyInstance): void {
   app.setErrorHandler((error: FastifyError, request, reply) => {
     const { status, body, retryAfterS } = describe(error);
     if (body.code === FULL_CODE) app.fullAtMs = Date.now();
-    if (status >= 500) request.log.error(error);
+    // a database that is away fails every request alike: a line each, not a stack each
+    if (storeFaultOf(error)) request.log.warn(error.message);
+    else if (status >= 500) request.log.error(error);
     if (retryAfterS) void reply.header('retry-after', retryAfterS);
     return reply.status(status).send(body);
   });
