@@ -3,8 +3,9 @@ import { createServer } from 'vite';
 import { serve } from '../src/server/app.ts';
 import { DEFAULT_RATE_LIMIT } from '../src/server/config.ts';
 import { migrate } from '../src/server/database.ts';
+import { appLogin } from '../src/server/logins.ts';
 import { claim } from './lib/claim.ts';
-import { seedDemo } from './lib/demo.ts';
+import { DEMO_DOORS, seedDemo } from './lib/demo.ts';
 import { ROOT } from './lib/paths.ts';
 import { ensureDatabase, startCluster } from './lib/postgres.ts';
 import { stopOnSignal } from './lib/stop.ts';
@@ -20,11 +21,12 @@ await seedDemo(databaseUrl, false);
 const app = await serve({
   host: '127.0.0.1',
   port: 4748,
-  databaseUrl,
+  databaseUrl: await appLogin(databaseUrl),
   webRoot: null,
   logLevel: 'info',
   rateLimit: DEFAULT_RATE_LIMIT,
   https: false,
+  ...DEMO_DOORS,
 });
 process.env['BLUEBELL_API'] = 'http://127.0.0.1:4748';
 const vite = await createServer({

@@ -1,13 +1,13 @@
 import { join, resolve } from 'node:path';
-import { DEMO_PEOPLE } from '#demo';
 import { serve } from '../src/server/app.ts';
 import { DEFAULT_RATE_LIMIT, type ServerConfig } from '../src/server/config.ts';
 import { migrate } from '../src/server/database.ts';
+import { appLogin } from '../src/server/logins.ts';
 import { buildWeb } from './lib/build.ts';
 import { claim } from './lib/claim.ts';
-import { seedDemo } from './lib/demo.ts';
-import { showJoinCode } from './lib/join-code.ts';
-import { lanIdentity, machineAddress } from './lib/lan.ts';
+import { DEMO_DOORS, seedDemo } from './lib/demo.ts';
+import { machineAddress } from './lib/lan.ts';
+import { networkOf } from './lib/network.ts';
 import { ROOT, WEB_ROOT } from './lib/paths.ts';
 import { ensureDatabase, startCluster, type Cluster } from './lib/postgres.ts';
 import { stopOnSignal } from './lib/stop.ts';
@@ -44,30 +44,34 @@ try {
   const migrations = await migrate(databaseUrl);
   if (migrations) console.log(`Prepared the tables (${migrations} ${migrations === 1 ? 'step' : 'steps'}).`);
   if (await seedDemo(databaseUrl, fresh)) console.log('Put the demo kitchen in: Skerry Point.');
+  const appUrl = await appLogin(databaseUrl);
   await buildWeb();
 
-  const lan = asked.lan ? await lanIdentity(join(data, 'lan'), asked.lan.host, asked.lan.port) : undefined;
   const config: ServerConfig = {
     host,
     port,
-    databaseUrl,
+    databaseUrl: appUrl,
     webRoot: WEB_ROOT,
     logLevel: 'warn',
     rateLimit: DEFAULT_RATE_LIMIT,
     https: false,
     hosts: asked.hosts,
-    ...(lan ? { lan } : {}),
+    ...DEMO_DOORS,
   };
-  const app = await serve(config);
+  const network = asked.lan
+    ? await networkOf({ config, at: asked.lan, folder: join(data, 'lan'), databaseUrl, say: console.log })
+    : null;
+  const app = await serve({ ...config, ...(network ? { lan: network.lan } : {}) });
   open.push(app);
-  if (asked.lan) open.push(await serve({ ...config, ...asked.lan, https: true }));
 
   const address = app.server.address();
   const boundPort = typeof address === 'object' && address ? address.port : port;
   console.log(`\nBluebell is ready on http://${host}:${boundPort}`);
-  if (lan) await showJoinCode(databaseUrl, lan);
-  for (const person of DEMO_PEOPLE) console.log(`  sign in as "${person.name}" with "${person.passphrase}"`);
-  if (lan) console.log('  (the demo passphrases are known to everyone who reads this: change them on a real network)');
+  console.log('  open it there to look at the demo, or to make your kitchen');
+  if (network) {
+    open.push(network);
+    await network.open(`http://${host}:${boundPort}`);
+  }
 } catch (error) {
   const fault = error as NodeJS.ErrnoException & { port?: number };
   console.error(

@@ -4,9 +4,10 @@ import { join } from 'node:path';
 import { serve } from '../../src/server/app.ts';
 import type { ServerConfig } from '../../src/server/config.ts';
 import { migrate } from '../../src/server/database.ts';
+import { appLogin } from '../../src/server/logins.ts';
 import { buildWeb } from './build.ts';
-import { seedDemo } from './demo.ts';
-import { lanIdentity } from './lan.ts';
+import { DEMO_DOORS, seedDemo } from './demo.ts';
+import { lanAt } from './lan.ts';
 import { temporaryCluster } from './lanes.ts';
 import { WEB_ROOT } from './paths.ts';
 
@@ -30,12 +31,13 @@ export async function startDemoServer(port: number, lanPort?: number): Promise<D
   const config: ServerConfig = {
     host: '127.0.0.1',
     port,
-    databaseUrl,
+    databaseUrl: await appLogin(databaseUrl),
     webRoot: WEB_ROOT,
     logLevel: 'warn',
     rateLimit: { perMinute: 6000, signInPerMinute: 200 },
     https: false,
-    lan: await lanIdentity(keys, '127.0.0.1', lanPort ?? 4748),
+    lan: await lanAt(keys, '127.0.0.1', lanPort ?? 4748),
+    ...DEMO_DOORS,
   };
   const apps = [await serve(config)];
   if (lanPort !== undefined) apps.push(await serve({ ...config, port: lanPort, https: true }));

@@ -14,16 +14,28 @@ import {
 } from '#demo';
 import type { EntityManager } from 'typeorm';
 import { DEFAULT_SETTINGS } from '#contract';
+import type { ServerConfig } from '../../src/server/config.ts';
 import { ownerSource } from '../../src/server/database.ts';
 import { FormulaEntity, FormulaRevisionEntity } from '../../src/server/features/library/entity.ts';
 import { BurnerEntity, StationEntity, StationReadingEntity } from '../../src/server/features/stations/entity.ts';
 import { KitchenEntity, PersonEntity } from '../../src/server/features/people/entity.ts';
+import { nameKey } from '../../src/server/features/people/names.ts';
 import { hashPassphrase } from '../../src/server/features/people/passphrase.ts';
 import { RunEntity, RunEventEntity } from '../../src/server/features/runs/entity.ts';
 
+/** How the demo is looked at, and what everybody knows of it. */
+export const DEMO_DOORS: Required<Pick<ServerConfig, 'demo' | 'published'>> = {
+  demo: {
+    ...{ id: DEMO_IDS.kitchen, kitchen: DEMO_KITCHEN.name },
+    ...{ name: DEMO_PEOPLE[0].name, passphrase: DEMO_PEOPLE[0].passphrase },
+  },
+  published: DEMO_PEOPLE.map(({ passphrase }) => passphrase),
+};
+
 /**
  * Puts the demo kitchen into the database: people, formulas, stations, yesterday's run and tomorrow's brief. Seeding again
- * changes nothing; `fresh` throws the kitchen away first, with everything cooked in it.
+ * changes nothing, nor brings back one that was deleted; `fresh` throws the demo away first, with everything cooked in it,
+ * and touches no other kitchen.
  * @returns whether anything was written.
  */
 export async function seedDemo(databaseUrl: string, fresh: boolean, nowMs = Date.now()): Promise<boolean> {
@@ -31,34 +43,22 @@ export async function seedDemo(databaseUrl: string, fresh: boolean, nowMs = Date
   const kitchenId = DEMO_IDS.kitchen;
   try {
     return await source.transaction(async (manager) => {
-      if (fresh) {
-        for (const table of [
-          'run_event',
-          'run',
-          'formula_revision',
-          'formula',
-          'station_reading',
-          'station',
-          'burner',
-          'ladle',
-          'session',
-          'known_device',
-          'invite',
-          'ingredient',
-          'audit',
-          'person',
-        ]) {
-          await manager.query(`DELETE FROM ${table} WHERE kitchen_id = $1`, [kitchenId]);
-        }
-        await manager.query('DELETE FROM kitchen WHERE id = $1', [kitchenId]);
-      }
-      if (await manager.existsBy(KitchenEntity, { id: kitchenId })) return false;
-      await manager.insert(KitchenEntity, { id: kitchenId, ...DEMO_KITCHEN });
+      if (fresh) await manager.query('SELECT drop_kitchen($1)', [kitchenId]);
+      const [{ putIn }] = await manager.query('SELECT demo_put_in_at IS NOT NULL AS "putIn" FROM house');
+      if (putIn && !fresh) return false; // who deleted it has it no more
+      await manager.query('UPDATE house SET demo_put_in_at = now()');
+      await manager.insert(KitchenEntity, {
+        id: kitchenId,
+        nameKey: nameKey(DEMO_KITCHEN.name),
+        askAgainMin: null,
+        ...DEMO_KITCHEN,
+      });
       for (const [index, person] of DEMO_PEOPLE.entries()) {
         await manager.insert(PersonEntity, {
           id: DEMO_IDS.people[index]!,
           kitchenId,
           name: person.name,
+          nameKey: nameKey(person.name),
           role: person.role,
           passphraseHash: await hashPassphrase(person.passphrase),
           settings: DEFAULT_SETTINGS,

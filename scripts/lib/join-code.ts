@@ -3,14 +3,17 @@ import type { LanIdentity } from '../../src/server/config.ts';
 import { ownerSource } from '../../src/server/database.ts';
 import { makeInvite } from '../../src/server/features/invites/service.ts';
 
-/** Prints where tablets find the kitchen, and a code with its QR that lets one in, for each kitchen of the database. */
-export async function showJoinCode(databaseUrl: string, lan: LanIdentity): Promise<void> {
+/** Prints where tablets find the house, and a code with its QR that lets one in, for each kitchen but the demo. */
+export async function showJoinCode(databaseUrl: string, lan: LanIdentity, demoId: string | undefined): Promise<void> {
   console.log(`On the kitchen's network: ${lan.address}`);
   console.log(`  a tablet trusts it after installing ${lan.address}/api/network/certificate`);
   console.log(`  SHA-256 ${lan.fingerprint}`);
   const source = await ownerSource(databaseUrl).initialize();
   try {
-    const kitchens: { id: string; name: string }[] = await source.query('SELECT id, name FROM kitchen ORDER BY name');
+    const kitchens: { id: string; name: string }[] = await source.query(
+      'SELECT id, name FROM kitchen WHERE id IS DISTINCT FROM $1 ORDER BY name LIMIT 3',
+      [demoId ?? null],
+    );
     for (const { id, name } of kitchens) {
       const { code } = await makeInvite(source, { kitchenId: id, personId: null }, { kind: 'device', role: 'cook' });
       const link = `${lan.address}/join#${code}`;

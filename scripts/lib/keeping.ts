@@ -1,8 +1,9 @@
 import { spawn } from 'node:child_process';
 import { chmodSync, closeSync, openSync, renameSync, rmSync } from 'node:fs';
-import { join, resolve } from 'node:path';
+import { basename, join, resolve } from 'node:path';
 import pg from 'pg';
 import { APP_ROLE, migrate } from '../../src/server/database.ts';
+import { KEEPER_ROLE, loginUrl } from '../../src/server/logins.ts';
 import { ROOT } from './paths.ts';
 import { claim, giveBack, take } from './claim.ts';
 import { ensureDatabase, runningCluster, startCluster, type Cluster } from './postgres.ts';
@@ -87,25 +88,65 @@ async function installed(): Promise<Cluster> {
   return cluster;
 }
 
+/** How the log stands: one hash over the last seals of all runs, and the first events whose seal is broken. */
+export interface LogState {
+  readonly head: string;
+  readonly broken: readonly { readonly runId: string; readonly seq: number }[];
+}
+
+const SHOWN_BROKEN = 20;
+
+/** Looks through the whole log, event by event. */
+export async function verify(url: string): Promise<LogState> {
+  return withClient(url, (client) => logState(client));
+}
+
+async function logState(client: pg.Client): Promise<LogState> {
+  const [{ head }] = (await client.query('SELECT log_head() AS head')).rows;
+  const broken = await client.query(
+    `SELECT run_id AS "runId", seq FROM broken_seals() ORDER BY run_id, seq LIMIT ${SHOWN_BROKEN}`,
+  );
+  return { head, broken: broken.rows };
+}
+
+/** So much of the head stands in a backup's name: nobody makes another log that has it. */
+const HEAD_LETTERS = 24;
+const HEAD_IN_NAME = new RegExp(`-([0-9a-f]{${HEAD_LETTERS}})\\b`);
+
 /**
  * Writes everything into a file in pg_dump's own format, also while people cook: the dump is of one moment. It is its
- * owner's alone from the first byte, and has its name only when it is whole.
+ * owner's alone from the first byte and has its name only when it is whole, `{head}` in it being the head of the log of that
+ * moment. It is read under the keeper's login, where there is one. @returns the file
  */
-export async function backup(url: string, file: string): Promise<void> {
+export async function backup(ownerUrl: string, file: string): Promise<string> {
   const part = `${file}.part`;
   closeSync(openSync(part, 'w', 0o600)); // pg_dump writes into what is there
   chmodSync(part, 0o600);
   try {
-    await program('pg_dump', ['--format=custom', `--file=${part}`, '--no-password', withoutPassphrase(url)], url);
-    renameSync(part, file);
+    const url = await keeperUrl(ownerUrl);
+    return await withClient(url, async (client) => {
+      await client.query('BEGIN ISOLATION LEVEL REPEATABLE READ READ ONLY');
+      const [{ snapshot }] = (await client.query('SELECT pg_export_snapshot() AS snapshot')).rows;
+      const [{ head }] = (await client.query('SELECT log_head() AS head')).rows;
+      await program(
+        'pg_dump',
+        ['--format=custom', `--snapshot=${snapshot}`, `--file=${part}`, '--no-password', withoutPassphrase(url)],
+        url,
+      );
+      const whole = file.replace('{head}', head.slice(0, HEAD_LETTERS));
+      renameSync(part, whole);
+      return whole;
+    });
   } finally {
     rmSync(part, { force: true });
   }
 }
 
 /**
- * Puts a backup in the database's place. It is restored and brought up to this version under another name first; only
- * when that has worked do the names change, and what was there stays under a name of its own, which is returned.
+ * Puts a backup in the database's place. It is restored and brought up to this version under another name first, its log
+ * is looked through and held against the head in the file's name; only when all that has worked do the names change, and
+ * what was there stays under a name of its own, which is returned.
+ * @throws Error when the log in the backup was changed
  */
 export async function restore(
   urlOf: (database: string) => string,
@@ -127,6 +168,9 @@ export async function restore(
       ['--exit-on-error', '--no-password', `--dbname=${withoutPassphrase(target)}`, file],
       target,
     );
+    // one of a version without seals is sealed as it stands; one with them is looked at before anything is changed
+    const sealed = await withClient(target, isSealed);
+    if (sealed) mustBeUnchanged(await verify(target), HEAD_IN_NAME.exec(basename(file))?.[1]);
     await migrate(target);
   } catch (error) {
     await query(urlOf('postgres'), [`DROP DATABASE ${quoted(fresh)}`]);
@@ -139,14 +183,39 @@ export async function restore(
   return former;
 }
 
-async function query(url: string, statements: readonly string[]): Promise<void> {
+/** The keeper's login, or the owner's where a start has not made one. */
+async function keeperUrl(ownerUrl: string): Promise<string> {
+  const url = loginUrl(ownerUrl, KEEPER_ROLE);
+  return withClient(url, async () => url).catch(() => ownerUrl);
+}
+
+async function isSealed(client: pg.Client): Promise<boolean> {
+  return (await client.query("SELECT 1 FROM pg_proc WHERE proname = 'broken_seals'")).rowCount === 1;
+}
+
+function mustBeUnchanged({ head, broken: [first] }: LogState, named: string | undefined): void {
+  if (first)
+    throw new Error(
+      `The log in this backup was changed: event ${first.seq} of run ${first.runId} is not what was written.`,
+    );
+  if (named !== undefined && !head.startsWith(named))
+    throw new Error('The log in this backup is not the one its name was given for: something was cut off or put in.');
+}
+
+async function withClient<T>(url: string, work: (client: pg.Client) => Promise<T>): Promise<T> {
   const client = new pg.Client({ connectionString: url });
   await client.connect();
   try {
-    for (const statement of statements) await client.query(statement);
+    return await work(client);
   } finally {
     await client.end();
   }
+}
+
+async function query(url: string, statements: readonly string[]): Promise<void> {
+  await withClient(url, async (client) => {
+    for (const statement of statements) await client.query(statement);
+  });
 }
 
 function quoted(name: string): string {

@@ -1,16 +1,15 @@
 import { X509Certificate, createPrivateKey } from 'node:crypto';
-import { mkdirSync, readFileSync, renameSync, writeFileSync } from 'node:fs';
-import { isIP } from 'node:net';
-import { hostname, networkInterfaces } from 'node:os';
+import { existsSync, mkdirSync, readFileSync, renameSync, rmSync, writeFileSync } from 'node:fs';
+import { BlockList, isIP } from 'node:net';
+import { networkInterfaces } from 'node:os';
 import { join } from 'node:path';
-import { generate } from 'selfsigned';
-import type { LanIdentity } from '../../src/server/config.ts';
+import type { Lan, LanIdentity } from '../../src/server/config.ts';
+import { makeAuthority, makeServer, reachIn, reachOf, type Pair } from './authority.ts';
 
 const DAY_MS = 86_400_000;
-const AUTHORITY_DAYS = 3650;
-/** Browsers take no server certificate that is good for longer than about this. */
-const SERVER_DAYS = 397;
 const RENEW_BEFORE_DAYS = 30;
+/** Lies in the folder while the owner has taken the authority back. */
+const WITHDRAWN = 'withdrawn';
 
 /** This machine's own address on the kitchen's network. @throws Error when it has none */
 export function machineAddress(): string {
@@ -22,37 +21,71 @@ export function machineAddress(): string {
 }
 
 /**
- * The identity under which the kitchen's network meets this server. An authority is made once and kept: a tablet trusts
- * it once. The server's own certificate is signed by it, and made anew when the machine has another address or the old
- * one is about to end. Keys are readable by their owner alone.
+ * The identity under which the kitchen's network meets this server, and the owner's say over it. `changed` is called when
+ * the owner made a new one or took it back.
  */
-export async function lanIdentity(folder: string, address: string, port: number): Promise<LanIdentity> {
-  mkdirSync(folder, { recursive: true, mode: 0o700 });
-  const authority = await kept(
-    folder,
-    'authority',
-    () => true,
-    () => makeAuthority(),
-  );
-  const server = await kept(
-    folder,
-    'server',
-    (certificate) =>
-      isGoodFor(certificate, address) && certificate.verify(new X509Certificate(authority.cert).publicKey),
-    () => makeServer(authority, address),
-  );
+export async function lanAt(
+  folder: string,
+  address: string,
+  port: number,
+  changed: () => void = () => undefined,
+): Promise<Lan> {
+  const taken = join(folder, WITHDRAWN);
+  const clear = () => {
+    for (const name of ['authority.key', 'authority.crt', 'server.key', 'server.crt'])
+      rmSync(join(folder, name), { force: true });
+  };
+  let identity = existsSync(taken) ? null : await lanIdentity(folder, address, port);
   return {
-    address: `https://${address}:${port}`,
-    fingerprint: new X509Certificate(authority.cert).fingerprint256,
-    authorityPem: authority.cert,
-    keyPem: server.key,
-    certificatePem: server.cert,
+    identity: () => identity,
+    async renew() {
+      clear();
+      identity = await lanIdentity(folder, address, port);
+      rmSync(taken, { force: true });
+      changed();
+      return identity;
+    },
+    async withdraw() {
+      writeFileSync(taken, '');
+      clear();
+      identity = null;
+      changed();
+    },
   };
 }
 
-interface Pair {
-  readonly key: string;
-  readonly cert: string;
+/**
+ * The identity in a folder. An authority is made once and kept: a tablet trusts it once. It is made anew when it nears
+ * its end, when the machine has moved out of the network it may vouch for, or when it may vouch for anything. The server's
+ * own certificate is signed by it, and made anew when the machine has another address or the old one is about to end. Keys
+ * are readable by their owner alone.
+ */
+export async function lanIdentity(folder: string, address: string, port: number): Promise<LanIdentity> {
+  mkdirSync(folder, { recursive: true, mode: 0o700 });
+  const nowMs = Date.now();
+  const authority = await kept(
+    folder,
+    'authority',
+    (certificate) => lasts(certificate) && reaches(certificate.toString(), address),
+    () => makeAuthority(reachOf(address), nowMs),
+  );
+  const vouched = new X509Certificate(authority.cert);
+  const server = await kept(
+    folder,
+    'server',
+    (certificate) => lasts(certificate) && names(certificate, address) && certificate.verify(vouched.publicKey),
+    () => makeServer(authority, address, nowMs),
+  );
+  const reach = reachIn(authority.cert)!;
+  return {
+    address: `https://${address}:${port}`,
+    fingerprint: vouched.fingerprint256,
+    authorityPem: authority.cert,
+    keyPem: server.key,
+    certificatePem: server.cert,
+    untilMs: Date.parse(vouched.validTo),
+    names: [...reach.names, ...reach.networks],
+  };
 }
 
 /** The pair in the folder if it still serves, else a new one. */
@@ -86,40 +119,23 @@ function pairIn(keyFile: string, certFile: string): Pair | null {
   }
 }
 
-function isGoodFor(certificate: X509Certificate, address: string): boolean {
-  const named = isIP(address) ? certificate.checkIP(address) : certificate.checkHost(address);
-  return named !== undefined && Date.parse(certificate.validTo) > Date.now() + RENEW_BEFORE_DAYS * DAY_MS;
+function lasts(certificate: X509Certificate): boolean {
+  return Date.parse(certificate.validTo) > Date.now() + RENEW_BEFORE_DAYS * DAY_MS;
 }
 
-async function makeAuthority(): Promise<Pair> {
-  const made = await generate([{ name: 'commonName', value: `Bluebell kitchen on ${hostname()}` }], {
-    keyType: 'ec',
-    algorithm: 'sha256',
-    notAfterDate: new Date(Date.now() + AUTHORITY_DAYS * DAY_MS),
-    extensions: [
-      { name: 'basicConstraints', cA: true, critical: true },
-      { name: 'keyUsage', keyCertSign: true, cRLSign: true, critical: true },
-    ],
-  });
-  return { key: made.private, cert: made.cert };
+function names(certificate: X509Certificate, address: string): boolean {
+  return (isIP(address) ? certificate.checkIP(address) : certificate.checkHost(address)) !== undefined;
 }
 
-async function makeServer(authority: Pair, address: string): Promise<Pair> {
-  const names = ['localhost', hostname()].map((value) => ({ type: 2 as const, value }));
-  const addresses = [...new Set([address, '127.0.0.1'])]
-    .filter((ip) => isIP(ip))
-    .map((ip) => ({ type: 7 as const, ip }));
-  const made = await generate([{ name: 'commonName', value: address }], {
-    keyType: 'ec',
-    algorithm: 'sha256',
-    notAfterDate: new Date(Date.now() + SERVER_DAYS * DAY_MS),
-    ca: authority,
-    extensions: [
-      { name: 'basicConstraints', cA: false, critical: true },
-      { name: 'keyUsage', digitalSignature: true, critical: true },
-      { name: 'extKeyUsage', serverAuth: true },
-      { name: 'subjectAltName', altNames: [...names, ...addresses] },
-    ],
-  });
-  return { key: made.private, cert: made.cert };
+/** Whether an authority may vouch for a server at the address. */
+function reaches(certificate: string, address: string): boolean {
+  const reach = reachIn(certificate);
+  if (!reach) return false;
+  if (!isIP(address)) return reach.names.includes(address);
+  const within = new BlockList();
+  for (const network of reach.networks) {
+    const [base, prefix] = network.split('/') as [string, string];
+    within.addSubnet(base, Number(prefix), isIP(base) === 6 ? 'ipv6' : 'ipv4');
+  }
+  return within.check(address, isIP(address) === 6 ? 'ipv6' : 'ipv4');
 }

@@ -2,6 +2,7 @@ export { ApiErrorSchema, type ApiError } from './errors.ts';
 export * from './library.ts';
 export { setWording } from './wording.ts';
 export { KITCHEN_FACTS, pinnedFacts, RULE_CHOICES, KitchenFactsSchema, type KitchenFacts } from './kitchen.ts';
+export { tidyName } from './names.ts';
 export * from './people.ts';
 export {
   AcceptedEventsSchema,

@@ -1,23 +1,29 @@
 import * as v from 'valibot';
-import { KITCHEN_FACTS, KitchenFactsSchema } from './kitchen.ts';
 import { MEASURE_SYSTEMS } from '#core/units';
+import { KITCHEN_FACTS, KitchenFactsSchema } from './kitchen.ts';
+import { nameSchema } from './names.ts';
+import { TimeZoneSchema } from './time-zone.ts';
 
 export const RoleSchema = v.picklist(['owner', 'cook', 'viewer'], 'A role is owner, cook or viewer.');
 export type Role = v.InferOutput<typeof RoleSchema>;
 
-const Name = v.pipe(v.string(), v.trim(), v.minLength(1, 'Write a name.'), v.maxLength(80));
-/** Long enough that a back-off at the door makes guessing hopeless; how it is made up is left to the person. */
+const Name = nameSchema('Write a name.');
+const KitchenName = nameSchema('Give the kitchen a name.');
+/** How long at least; how easily it is guessed is weighed by the server. */
+export const PASSPHRASE_LETTERS = 12;
 const NewPassphrase = v.pipe(
   v.string(),
-  v.minLength(10, 'Use at least 10 letters: a few words are easy to keep.'),
+  v.minLength(PASSPHRASE_LETTERS, `Use at least ${PASSPHRASE_LETTERS} letters: a few words are easy to keep.`),
   v.maxLength(200),
 );
 
 export const SignInSchema = v.object({
-  name: v.pipe(v.string(), v.trim(), v.minLength(1, 'Write the name you sign in with.'), v.maxLength(80)),
+  /** Left out where only one kitchen of the house knows the name. */
+  kitchen: v.optional(KitchenName),
+  name: nameSchema('Write the name you sign in with.'),
   passphrase: v.pipe(v.string(), v.minLength(1, 'Write your passphrase.'), v.maxLength(200)),
 });
-export type SignIn = v.InferOutput<typeof SignInSchema>;
+export type SignIn = v.InferInput<typeof SignInSchema>;
 
 export const TemperatureUnitSchema = v.picklist(['C', 'F']);
 
@@ -54,10 +60,47 @@ export const SessionSchema = v.object({
     name: v.string(),
     timeZone: v.string(),
     facts: v.optional(KitchenFactsSchema, KITCHEN_FACTS),
+    /** After how long a rest the passphrase is asked for again; null: it is not. */
+    askAgainMin: v.optional(v.nullable(v.number()), null),
   }),
   settings: SettingsSchema,
+  /** The other kitchens this person belongs to. */
+  others: v.optional(v.array(v.object({ id: v.string(), name: v.string() })), []),
 });
 export type Session = v.InferOutput<typeof SessionSchema>;
+
+/** What a browser that nobody is signed in at may know of the house. */
+export const HouseSchema = v.object({
+  /** How to look at the demo; null where its doors are not open. */
+  demo: v.nullable(v.object({ kitchen: v.string(), name: v.string(), passphrase: v.string() })),
+  /** Nobody has made a kitchen yet: whoever comes first may. */
+  unmade: v.boolean(),
+});
+export type House = v.InferOutput<typeof HouseSchema>;
+export const PassphraseIdeaSchema = v.object({ passphrase: v.string() });
+
+/** A kitchen to be made; who is signed in already owns it with the passphrase they have. */
+export const NewKitchenSchema = v.object({
+  name: KitchenName,
+  timeZone: TimeZoneSchema,
+  facts: KitchenFactsSchema,
+  settings: SettingsSchema,
+  owner: v.optional(v.object({ name: Name, passphrase: NewPassphrase })),
+});
+export type NewKitchen = v.InferInput<typeof NewKitchenSchema>;
+
+export const ASK_AGAIN_MIN = [15, 30, 60, 240, 720] as const;
+export const KitchenRulesSchema = v.object({
+  name: KitchenName,
+  askAgainMin: v.nullable(v.picklist(ASK_AGAIN_MIN, 'Choose one of the times.')),
+});
+export type KitchenRules = v.InferOutput<typeof KitchenRulesSchema>;
+export const KitchenIdSchema = v.object({ kitchenId: v.pipe(v.string(), v.uuid('This is not an id.')) });
+/** The name of what is deleted, written out: nobody deletes by a slip. */
+export const DeleteKitchenSchema = v.object({ name: KitchenName });
+export const ConfirmSchema = v.object({
+  passphrase: v.pipe(v.string(), v.minLength(1, 'Write your passphrase.'), v.maxLength(200)),
+});
 
 export const PersonParamsSchema = v.object({ personId: v.pipe(v.string(), v.uuid('This is not an id.')) });
 export const NewRoleSchema = v.object({ role: RoleSchema });
@@ -104,7 +147,7 @@ export type CodeMeans = v.InferOutput<typeof CodeMeansSchema>;
 
 /** Joining a kitchen by code: a device with its name, a person with a passphrase as well. */
 export const JoinSchema = v.object({ ...CodeSchema.entries, name: Name, passphrase: v.optional(NewPassphrase) });
-export type Join = v.InferOutput<typeof JoinSchema>;
+export type Join = v.InferInput<typeof JoinSchema>;
 
 export const AUDIT_KINDS = [
   'signed-in',
@@ -116,6 +159,12 @@ export const AUDIT_KINDS = [
   'joined',
   'role-changed',
   'removed',
+  'left',
+  'kitchen-made',
+  'handed-over',
+  'exported',
+  'authority-renewed',
+  'authority-withdrawn',
   'run-made',
   'formula-saved',
   'formula-archived',
@@ -146,5 +195,16 @@ export type AuditEntry = v.InferOutput<typeof AuditEntrySchema>;
 export type AuditKind = (typeof AUDIT_KINDS)[number];
 
 /** How devices on the kitchen's network reach this server; null when it serves this machine only. */
-export const NetworkSchema = v.nullable(v.object({ address: v.string(), fingerprint: v.string() }));
+export const NetworkSchema = v.nullable(
+  v.object({
+    address: v.string(),
+    fingerprint: v.string(),
+    /** Until when the authority is good. */
+    untilMs: v.number(),
+    /** What it may vouch for, and nothing else. */
+    names: v.array(v.string()),
+    /** The owner took it back: the network is closed until a new one is made. */
+    withdrawn: v.boolean(),
+  }),
+);
 export type Network = v.InferOutput<typeof NetworkSchema>;

@@ -1,5 +1,6 @@
 import * as v from 'valibot';
 import { EventEnvelopeSchema, PinsSchema } from '#core/run';
+import { TimeZoneSchema } from './time-zone.ts';
 
 const Uuid = v.pipe(v.string(), v.uuid('This is not an id.'));
 
@@ -9,7 +10,7 @@ export const NewRunSchema = v.object({
   /** Made by the client, so that sending it again makes no second run. */
   id: Uuid,
   name: v.pipe(v.string(), v.trim(), v.minLength(1, 'Give the run a name.'), v.maxLength(80)),
-  timeZone: v.pipe(v.string(), v.maxLength(60), v.check(isTimeZone, 'This time zone is not known.')),
+  timeZone: TimeZoneSchema,
   rehearsal: v.boolean(),
   /** Whose newest revisions the run pins. */
   formulaIds: v.pipe(v.array(Uuid), v.minLength(1, 'Choose at least one formula.'), v.maxLength(8)),
@@ -87,6 +88,8 @@ export const NewEventsSchema = v.object({
     v.minLength(1, 'Send at least one event.'),
     v.maxLength(MAX_EVENTS_PER_POST, 'Send at most 200 events at a time.'),
   ),
+  /** Who the device takes to be signed in; when it is another, nothing is stored under the wrong name. */
+  by: v.optional(Uuid),
 });
 export type NewEvents = v.InferOutput<typeof NewEventsSchema>;
 
@@ -105,12 +108,3 @@ export const NoteSchema = v.object({
   atMs: v.number(),
 });
 export type Note = v.InferOutput<typeof NoteSchema>;
-
-function isTimeZone(zone: string): boolean {
-  try {
-    new Intl.DateTimeFormat('en', { timeZone: zone });
-    return true;
-  } catch {
-    return false;
-  }
-}

@@ -2,12 +2,13 @@ import 'reflect-metadata';
 import Fastify, { type FastifyInstance } from 'fastify';
 import type { DataSource } from 'typeorm';
 import { setWording } from '#contract';
-import { BODY_LIMIT_BYTES, type ServerConfig } from './config.ts';
+import { BODY_LIMIT_BYTES, type Lan, type ServerConfig } from './config.ts';
 import { appSource } from './database.ts';
 import { auditRoutes } from './features/audit/routes.ts';
 import { healthRoutes } from './features/health/routes.ts';
 import { ingredientRoutes } from './features/ingredients/routes.ts';
 import { inviteRoutes } from './features/invites/routes.ts';
+import { kitchenRoutes } from './features/kitchens/routes.ts';
 import { libraryRoutes } from './features/library/routes.ts';
 import { stationRoutes } from './features/stations/routes.ts';
 import { networkRoutes } from './features/network/routes.ts';
@@ -31,7 +32,7 @@ export async function buildApp(config: ServerConfig): Promise<FastifyInstance> {
         : { level: config.logLevel, ...(config.logTo ? { stream: config.logTo } : {}) },
     bodyLimit: BODY_LIMIT_BYTES,
     routerOptions: { maxParamLength: 200 },
-    https: config.https && config.lan ? { key: config.lan.keyPem, cert: config.lan.certificatePem } : null,
+    https: config.https ? tlsOf(config.lan) : null,
   }) as unknown as FastifyInstance;
   // Valibot checks requests in the routes; answers are plain JSON
   app.setValidatorCompiler(() => () => true);
@@ -49,8 +50,9 @@ export async function buildApp(config: ServerConfig): Promise<FastifyInstance> {
   sessionRoutes(app, source, config);
   peopleRoutes(app, source, config);
   inviteRoutes(app, source, config);
+  kitchenRoutes(app, source, config);
   auditRoutes(app, source);
-  networkRoutes(app, config);
+  networkRoutes(app, source, config);
   libraryRoutes(app, source);
   stationRoutes(app, source);
   ingredientRoutes(app, source);
@@ -65,6 +67,13 @@ export async function serve(config: ServerConfig): Promise<FastifyInstance> {
   const app = await buildApp(config);
   await app.listen({ host: config.host, port: config.port });
   return app;
+}
+
+function tlsOf(lan: Lan | undefined) {
+  const identity = lan?.identity();
+  if (!identity)
+    throw new Error('The network was taken back by an owner: a new authority is made on the Kitchen page.');
+  return { key: identity.keyPem, cert: identity.certificatePem };
 }
 
 const CLEAN_EVERY_MS = 3_600_000;

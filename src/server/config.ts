@@ -2,6 +2,7 @@
 export interface ServerConfig {
   readonly host: string;
   readonly port: number;
+  /** The database under the application's own login, see logins. */
   readonly databaseUrl: string;
   /** Built web application to serve; none when the development server does it. */
   readonly webRoot: string | null;
@@ -14,7 +15,25 @@ export interface ServerConfig {
   /** Serve over HTTPS with the identity in `lan`; cookies are then for HTTPS only. */
   readonly https: boolean;
   /** How devices on the kitchen's network reach this server; absent when it serves this machine only. */
-  readonly lan?: LanIdentity;
+  readonly lan?: Lan;
+  /** The demo, for who only wants to look; its passphrase is known to all and opens nothing over the network. */
+  readonly demo?: { readonly id: string; readonly kitchen: string; readonly name: string; readonly passphrase: string };
+  /** Passphrases that are known to all. */
+  readonly published?: readonly string[];
+}
+
+/** Whether only who sits at this machine can ask: neither the network nor a proxy can. */
+export function isAtMachine({ https, hosts = [] }: ServerConfig): boolean {
+  return !https && hosts.length === 0;
+}
+
+/** The server's place on the kitchen's network, and the owner's say over it. */
+export interface Lan {
+  /** Null: taken back, and the network is closed. */
+  identity(): LanIdentity | null;
+  /** Makes a new authority; the old one vouches for nothing any more. */
+  renew(): Promise<LanIdentity>;
+  withdraw(): Promise<void>;
 }
 
 /** Address and identity on the kitchen's network. */
@@ -24,6 +43,9 @@ export interface LanIdentity {
   /** SHA-256 of the authority's certificate, to compare by eye. */
   readonly fingerprint: string;
   readonly authorityPem: string;
+  readonly untilMs: number;
+  /** What the authority may vouch for. */
+  readonly names: readonly string[];
   readonly keyPem: string;
   readonly certificatePem: string;
 }

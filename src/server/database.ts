@@ -18,14 +18,14 @@ export function ownerSource(databaseUrl: string): DataSource {
   });
 }
 
-/** Connections of the application, each in the application's role from its first statement. */
-export function appSource(databaseUrl: string): DataSource {
+/** Connections of the application. */
+export function appSource(appUrl: string): DataSource {
   return new DataSource({
     type: 'postgres',
-    url: databaseUrl,
+    url: appUrl,
     entities: ENTITIES,
     synchronize: false,
-    extra: { options: `-c role=${APP_ROLE}`, max: 10 },
+    extra: { max: 10 },
   });
 }
 

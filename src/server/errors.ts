@@ -50,6 +50,19 @@ export function inUse(message: string, field: string): RequestError {
   return new RequestError(409, { code: 'inUse', message, field, hint: 'Take it out there first.' });
 }
 
+/** Tells that a name is taken where the database said so; what else went wrong stays as it is. */
+export function nameInUse(field: string, hint: string): (error: { readonly code?: string }) => never {
+  return (error) => {
+    if (error.code !== '23505') throw error;
+    throw new RequestError(409, {
+      code: 'nameInUse',
+      message: 'This name, or one that looks like it, is in use.',
+      field,
+      hint,
+    });
+  };
+}
+
 export function notSignedIn(): RequestError {
   return new RequestError(401, {
     code: 'notSignedIn',

@@ -166,7 +166,10 @@ describe('18.17 a text of any kind', () => {
     for (const block of blocks) {
       const [short, long] = [25_000, 200_000].map((length) => block.repeat(length / block.length));
       // the best of three of each: what another program on the machine took of one of them is no growth
-      const [few, many] = [short!, long!].map((text) => Math.min(...[1, 2, 3].map(() => tookMs(text)))) as [number, number];
+      const [few, many] = [short!, long!].map((text) => Math.min(...[1, 2, 3].map(() => tookMs(text)))) as [
+        number,
+        number,
+      ];
       // eight times the text; as much again for a busy machine, and a floor under the clock's own grain
       expect([block, many < 16 * Math.max(few, 20)]).toEqual([block, true]);
     }

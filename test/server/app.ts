@@ -3,8 +3,10 @@ import type { FastifyInstance, InjectOptions, LightMyRequestResponse } from 'fas
 import pg from 'pg';
 import { buildApp } from '../../src/server/app.ts';
 import type { ServerConfig } from '../../src/server/config.ts';
-import { migrate, ownerSource } from '../../src/server/database.ts';
+import { APP_ROLE, migrate, ownerSource } from '../../src/server/database.ts';
+import { appLogin, loginUrl } from '../../src/server/logins.ts';
 import { KitchenEntity } from '../../src/server/features/people/entity.ts';
+import { nameKey } from '../../src/server/features/people/names.ts';
 import { hashPassphrase } from '../../src/server/features/people/passphrase.ts';
 import { FormulaEntity, FormulaRevisionEntity } from '../../src/server/features/library/entity.ts';
 import { BurnerEntity, StationEntity } from '../../src/server/features/stations/entity.ts';
@@ -70,7 +72,7 @@ export function testConfig(databaseUrl: string, more: Partial<ServerConfig> = {}
   return {
     host: '127.0.0.1',
     port: 0,
-    databaseUrl,
+    databaseUrl: loginUrl(databaseUrl, APP_ROLE),
     webRoot: null,
     logLevel: 'silent',
     rateLimit: { perMinute: 100_000, signInPerMinute: 100_000 },
@@ -83,6 +85,7 @@ export function testConfig(databaseUrl: string, more: Partial<ServerConfig> = {}
 export async function testServer(more: Partial<ServerConfig> = {}): Promise<TestServer> {
   const databaseUrl = await newDatabase();
   await migrate(databaseUrl);
+  await appLogin(databaseUrl);
   const config = testConfig(databaseUrl, more);
   const app = await buildApp(config);
   const owner = new pg.Pool({ connectionString: databaseUrl, max: 2 });
@@ -93,8 +96,9 @@ export async function testServer(more: Partial<ServerConfig> = {}): Promise<Test
     const id = randomUUID();
     const name = `Cook ${id.slice(0, 8)}`;
     await sql(
-      'INSERT INTO person (id, kitchen_id, name, role, passphrase_hash, settings) VALUES ($1, $2, $3, $4, $5, $6)',
-      [id, kitchenId, name, role, await quickHash(), DEFAULT_SETTINGS],
+      `INSERT INTO person (id, kitchen_id, name, name_key, role, passphrase_hash, settings)
+       VALUES ($1, $2, $3, $4, $5, $6, $7)`,
+      [id, kitchenId, name, nameKey(name), role, await quickHash(), DEFAULT_SETTINGS],
     );
     // a session as sign-in would open it, without the fifth of a second a passphrase costs
     const token = randomUUID();
@@ -120,7 +124,10 @@ export async function testServer(more: Partial<ServerConfig> = {}): Promise<Test
         burner: randomUUID(),
       };
       const source = await ownerSource(databaseUrl).initialize();
-      await source.manager.insert(KitchenEntity, { id: ids.kitchen, name: 'Test', timeZone: 'Europe/London' });
+      await source.manager.insert(KitchenEntity, {
+        ...{ id: ids.kitchen, name: `Test ${ids.kitchen}`, nameKey: nameKey(`Test ${ids.kitchen}`) },
+        ...{ timeZone: 'Europe/London', askAgainMin: null },
+      });
       await source.manager.insert(FormulaEntity, { id: ids.formula, kitchenId: ids.kitchen, revision: 2 });
       for (const revision of [1, 2]) {
         await source.manager.insert(FormulaRevisionEntity, {

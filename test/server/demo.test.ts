@@ -1,7 +1,8 @@
 import { afterAll, beforeAll, describe, expect, it } from '@jest/globals';
 import { seedDemo } from '../../scripts/lib/demo.ts';
-import { DEMO_PEOPLE } from '#demo';
+import { DEMO_IDS, DEMO_PEOPLE } from '#demo';
 import { testServer, type TestServer } from './app.ts';
+import { newRun } from './make.ts';
 
 let server: TestServer;
 beforeAll(async () => {
@@ -47,6 +48,35 @@ describe('demo data', () => {
       const [after] = await counts();
       expect(after).toEqual(before);
       expect(await server.sql('SELECT 1 FROM run WHERE name = $1', ['changed'])).toEqual([]);
+    },
+    COOKED_WITHIN_MS,
+  );
+
+  it(
+    '18.8 fresh touches no other kitchen, nor what a person of the demo has in one; deleted, it does not come back by itself',
+    async () => {
+      const own = await server.kitchen();
+      const run = newRun(own);
+      await server.as(own, { method: 'POST', url: '/api/runs', payload: run });
+      await server.sql('UPDATE person SET account_id = (SELECT account_id FROM person WHERE id = $1) WHERE id = $2', [
+        DEMO_IDS.people[0],
+        own.personId,
+      ]);
+      const sums = async () =>
+        Promise.all(
+          ['person', 'session', 'formula_revision', 'station', 'run', 'run_event', 'audit'].map((table) =>
+            server.sql(`SELECT md5(string_agg(t::text, '|' ORDER BY t::text)) FROM ${table} t WHERE kitchen_id = $1`, [
+              own.id,
+            ]),
+          ),
+        );
+      const before = await sums();
+      expect(await seedDemo(server.databaseUrl, true)).toBe(true);
+      expect(await sums()).toEqual(before);
+      await server.sql('SELECT drop_kitchen($1)', [DEMO_IDS.kitchen]);
+      expect(await seedDemo(server.databaseUrl, false)).toBe(false);
+      expect(await sums()).toEqual(before);
+      expect(await seedDemo(server.databaseUrl, true)).toBe(true);
     },
     COOKED_WITHIN_MS,
   );

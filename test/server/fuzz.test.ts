@@ -68,16 +68,21 @@ describe('wrong input', () => {
         .map((route) => `${route.method} ${route.url}`)
         .sort(),
     ).toEqual([
+      'DELETE /api/kitchen',
       'POST /api/burners',
       'POST /api/formulas',
       'POST /api/ingredients',
       'POST /api/invites',
       'POST /api/join',
       'POST /api/join/code',
+      'POST /api/kitchen/hand-over',
+      'POST /api/kitchens',
       'POST /api/ladles',
       'POST /api/runs',
       'POST /api/runs/{runId}/events',
       'POST /api/session',
+      'POST /api/session/confirm',
+      'POST /api/session/kitchen',
       'POST /api/stations',
       'POST /api/stations/{stationId}/readings',
       'PUT /api/burners/{burnerId}',
@@ -86,6 +91,7 @@ describe('wrong input', () => {
       'PUT /api/formulas/{formulaId}/archived',
       'PUT /api/ingredients/{ingredientId}',
       'PUT /api/kitchen',
+      'PUT /api/kitchen/rules',
       'PUT /api/ladles/{ladleId}',
       'PUT /api/ladles/{ladleId}/archived',
       'PUT /api/passphrase',
@@ -130,6 +136,7 @@ describe('wrong input', () => {
     if (route.url === '/api/session') return what.startsWith('name = "x');
     // what may be unknown may be null
     const unknown = {
+      '/api/kitchen/rules': /^askAgainMin = null/,
       '/api/kitchen': /^(bowlMl|ownRules) = null/,
       '/api/ingredients': /^(densityGPerMl|composition|useBy) = null/,
     };

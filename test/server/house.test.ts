@@ -9,7 +9,9 @@ import { madeCluster } from '../../scripts/lib/cluster-folder.ts';
 import { backup } from '../../scripts/lib/keeping.ts';
 import { supervise } from '../../scripts/lib/supervise.ts';
 import { mustBeFree, surroundings } from '../../scripts/lib/surroundings.ts';
+import { migrate } from '../../src/server/database.ts';
 import { storeFaultOf } from '../../src/server/plugins/store-faults.ts';
+import { newDatabase } from './app.ts';
 
 const folders: string[] = [];
 afterAll(() => folders.forEach((folder) => rmSync(folder, { recursive: true, force: true })));
@@ -154,7 +156,8 @@ describe('what ails a database', () => {
 
 describe('a backup', () => {
   it('18.3 is its owner’s alone from the first byte, has its name only when it is whole, and leaves nothing else', async () => {
-    const url = process.env['TEST_CLUSTER_URL']!;
+    const url = await newDatabase();
+    await migrate(url);
     const file = join(folder(), 'all.dump');
     const making = backup(url, file);
     expect(statSync(`${file}.part`).mode & 0o777).toBe(0o600);
@@ -163,7 +166,7 @@ describe('a backup', () => {
     expect(statSync(file).mode & 0o777).toBe(0o600);
     expect(existsSync(`${file}.part`)).toBe(false);
     const broken = join(folder(), 'none.dump');
-    await expect(backup(url.replace(/\/[^/]*$/, '/no_such_database'), broken)).rejects.toThrow('pg_dump failed');
+    await expect(backup(url.replace(/\/[^/]*$/, '/no_such_database'), broken)).rejects.toThrow('does not exist');
     expect(existsSync(broken) || existsSync(`${broken}.part`)).toBe(false);
   });
 });

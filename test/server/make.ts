@@ -1,7 +1,7 @@
 import { randomUUID } from 'node:crypto';
 import { INGREDIENTS } from '#core/ingredients';
 import type { EventKind, Payload, StoredEvent } from '#core/run';
-import type { NewRun, StationReadingBody } from '#contract';
+import { DEFAULT_SETTINGS, KITCHEN_FACTS, type NewRun, type StationReadingBody } from '#contract';
 import type { StationBody } from '#core/plate';
 import type { OwnLadle } from '#core/pour';
 import { CREPE_PAN_ONE } from '#demo';
@@ -64,6 +64,19 @@ export function newRun(kitchen: TestKitchen, more: Partial<NewRun> = {}): NewRun
         items: [{ formulaId: kitchen.formulaId, pieces: 12, stationIds: [kitchen.griddleId] }],
       }),
     ],
+    ...more,
+  };
+}
+
+/** What makes a kitchen, with an owner of its own. */
+export function newKitchen(more: object = {}) {
+  const stamp = randomUUID().slice(0, 8);
+  return {
+    name: `Hide ${stamp}`,
+    timeZone: 'Europe/London',
+    facts: KITCHEN_FACTS,
+    settings: DEFAULT_SETTINGS,
+    owner: { name: `Keeper ${stamp}`, passphrase: 'old lived copper womanhood' },
     ...more,
   };
 }

@@ -3,7 +3,7 @@ import type { FastifyInstance } from 'fastify';
 import type { Role } from '#contract';
 import { DEMO_BURNERS, GRIDDLE_CAKES } from '#demo';
 import type { TestKitchen } from './app.ts';
-import { made, newRun, ownFlour, ownLadle, panOver, probed } from './make.ts';
+import { made, newKitchen, newRun, ownFlour, ownLadle, panOver, probed } from './make.ts';
 
 // The server's own OpenAPI document, from which the tests learn what routes there are.
 
@@ -61,6 +61,18 @@ export function goodBody(route: Route, kitchen: TestKitchen): Record<string, unk
       return { events: [made('flipped', { pieceId: randomUUID() })] };
     case 'PUT /api/kitchen':
       return { eggClass: 'euM', altitudeM: 300, roomC: 19, bowlMl: 4000 };
+    case 'PUT /api/kitchen/rules':
+      return { name: `Test ${kitchen.id}`, askAgainMin: null };
+    case 'POST /api/kitchen/hand-over':
+      return { personId: kitchen.personId };
+    case 'DELETE /api/kitchen':
+      return { name: 'not this kitchen' };
+    case 'POST /api/kitchens':
+      return newKitchen();
+    case 'POST /api/session/kitchen':
+      return { kitchenId: kitchen.id };
+    case 'POST /api/session/confirm':
+      return { passphrase: 'not this one' };
     case 'POST /api/formulas':
       return { id: randomUUID(), body: GRIDDLE_CAKES };
     case 'PUT /api/formulas/{formulaId}':

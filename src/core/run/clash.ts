@@ -1,4 +1,4 @@
-import { runTimeMs, type EventKind, type StoredEvent } from './events.ts';
+import { makerOf, runTimeMs, type EventKind, type StoredEvent } from './events.ts';
 import type { Clash, Refusal } from './state.ts';
 import { undoneBy } from './undo.ts';
 
@@ -34,7 +34,7 @@ export function clashesOf(
         what: 'takenBack',
         reason: null,
         byDeviceId: undo.deviceId,
-        byPersonId: undo.personId ?? null,
+        byPersonId: makerOf(undo),
         atMs: runTimeMs(undo),
       });
     }
@@ -50,7 +50,7 @@ function toldOf(event: StoredEvent, places: ReadonlyMap<string, string>) {
     placeId: placeId ?? places.get(pieceId ?? '') ?? null,
     deviceId: event.deviceId,
     byDeviceId: null,
-    personId: event.personId ?? null,
+    personId: makerOf(event),
     byPersonId: null,
   };
 }

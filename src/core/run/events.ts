@@ -258,6 +258,8 @@ export const EventEnvelopeSchema = v.object({
   simAtMs: v.optional(TimeMs),
   /** Events of one tap share it, so that undo takes the tap back whole. */
   tapId: Uuid,
+  /** Who made it, when another hands it on. */
+  madeBy: v.optional(Uuid),
   payload: v.pipe(
     v.unknown(),
     v.check((payload) => !Array.isArray(payload), 'A payload is an object.'), // a record would take a list for one
@@ -278,6 +280,11 @@ export type RunEvent<K extends EventKind = EventKind> = {
 
 /** An envelope as stored: its kind may be from a newer client. */
 export type StoredEvent = EventEnvelope & { readonly seq?: number; readonly personId?: string | null };
+
+/** Whose hand it was: of one that was handed on, not who sent it; null: not known. */
+export function makerOf(event: Pick<StoredEvent, 'madeBy' | 'personId'>): string | null {
+  return event.madeBy ?? event.personId ?? null;
+}
 
 /** The moment an event belongs to, in the run's own time. */
 export function runTimeMs(event: Pick<EventEnvelope, 'deviceAtMs' | 'offsetMs' | 'simAtMs'>): number {

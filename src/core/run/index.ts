@@ -5,6 +5,7 @@ export {
   EVENT_KINDS,
   EventEnvelopeSchema,
   PAYLOADS,
+  makerOf,
   runTimeMs,
   type Brief,
   type BriefItem,

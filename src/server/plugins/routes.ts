@@ -4,7 +4,7 @@ import * as v from 'valibot';
 import { ApiErrorSchema, type Role } from '#contract';
 import { badInput, tooLarge } from '../errors.ts';
 import { shapeFault } from './shape.ts';
-import { requireRole, type KnownSession } from './sessions.ts';
+import { requireConfirmed, requireRole, type KnownSession } from './sessions.ts';
 
 type Schema = v.GenericSchema;
 type Output<S> = S extends Schema ? v.InferOutput<S> : undefined;
@@ -30,6 +30,8 @@ interface RouteOptions<P, Q, B, R extends Role | 'anyone'> {
   readonly role: R;
   readonly status?: number;
   readonly perMinute?: number;
+  /** Changes who may do what, or takes everything along: the passphrase is asked for again, see plugins/sessions. */
+  readonly confirmed?: boolean;
   /** The handler's own statement looks whose session it is, see plugins/sessions. */
   readonly looksItself?: boolean;
   readonly handler: (parts: RouteParts<P, Q, B, R>) => Promise<unknown>;
@@ -67,6 +69,7 @@ export function route<
     },
     handler: async (request, reply) => {
       const session = options.role === 'anyone' ? null : requireRole(request, options.role);
+      if (options.confirmed && session) requireConfirmed(session);
       mustBeSound(request.body);
       if (options.status) reply.status(options.status);
       return options.handler({

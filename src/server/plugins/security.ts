@@ -50,9 +50,13 @@ export async function registerSecurity(app: FastifyInstance, config: ServerConfi
 }
 
 function ownNames({ host, lan, hosts = [] }: ServerConfig): (name: string) => boolean {
-  const names = new Set(['localhost', '[::1]', host, ...hosts, ...(lan ? [nameIn(new URL(lan.address).host)] : [])]);
+  const names = new Set(['localhost', '[::1]', host, ...hosts]);
   if (lan) for (const name of [hostname(), `${hostname()}.local`]) names.add(name.toLowerCase());
-  return (name) => names.has(name) || /^127\.\d{1,3}\.\d{1,3}\.\d{1,3}$/.test(name);
+  const address = () => {
+    const identity = lan?.identity();
+    return identity ? nameIn(new URL(identity.address).host) : undefined;
+  };
+  return (name) => names.has(name) || name === address() || /^127\.\d{1,3}\.\d{1,3}\.\d{1,3}$/.test(name);
 }
 
 /** The name in a Host header, without its port. */

@@ -2,9 +2,9 @@ import cookie from '@fastify/cookie';
 import type { FastifyInstance, FastifyReply, FastifyRequest } from 'fastify';
 import { createHash, randomBytes } from 'node:crypto';
 import type { DataSource } from 'typeorm';
-import type { Role } from '#contract';
+import type { Person, Role } from '#contract';
 import { inKitchen, prepared } from '../database.ts';
-import { forbidden, notSignedIn } from '../errors.ts';
+import { RequestError, forbidden, notSignedIn } from '../errors.ts';
 
 /** Who is asking, from the session cookie. */
 export interface KnownSession {
@@ -12,6 +12,9 @@ export interface KnownSession {
   readonly personId: string;
   readonly kitchenId: string;
   readonly role: Role;
+  readonly kind: Person['kind'];
+  /** When the passphrase was last said. */
+  readonly confirmedAtMs: number;
   readonly tokenHash: Buffer;
 }
 
@@ -20,7 +23,9 @@ interface FoundSession {
   readonly person_id: string;
   readonly kitchen_id: string;
   readonly role: Role;
+  readonly kind: Person['kind'];
   readonly last_seen_at: Date;
+  readonly confirmed_at: Date;
 }
 
 declare module 'fastify' {
@@ -68,11 +73,11 @@ export async function registerSessions(app: FastifyInstance, source: DataSource)
       request.session = known.session;
       return;
     }
-    const [found] = await prepared<FoundSession>(source, 'session', 'SELECT * FROM session_by_token($1)', [tokenHash]);
+    const [found] = await prepared<FoundSession>(source, 'session', 'SELECT * FROM session_at_door($1)', [tokenHash]);
     gate.delete(key);
     if (!found) return;
-    const { id, person_id: personId, kitchen_id: kitchenId, role } = found;
-    const session = { id, personId, kitchenId, role, tokenHash };
+    const { id, person_id: personId, kitchen_id: kitchenId, role, kind } = found;
+    const session = { id, personId, kitchenId, role, kind, confirmedAtMs: found.confirmed_at.getTime(), tokenHash };
     request.session = session;
     if (gate.size >= GATE_SIZE) gate.clear();
     gate.set(key, { session, atMs: Date.now() });
@@ -96,6 +101,19 @@ export function requireRole(request: FastifyRequest, role: Role): KnownSession {
   return request.session;
 }
 
+/** For how long the passphrase, once said, stands for what changes who may do what. */
+const CONFIRMED_FOR_MS = 5 * 60_000;
+
+/** @throws RequestError 403 when a person did not say the passphrase just now */
+export function requireConfirmed({ kind, confirmedAtMs }: KnownSession): void {
+  if (kind === 'device' || Date.now() - confirmedAtMs < CONFIRMED_FOR_MS) return;
+  throw new RequestError(403, {
+    code: 'confirmFirst',
+    message: 'Say your passphrase once more for this.',
+    field: 'passphrase',
+  });
+}
+
 /** The hash of what a browser shows to be known by; undefined when nobody has signed in there. */
 export function knownDeviceOf(request: FastifyRequest): Buffer | undefined {
   const token = request.cookies[KNOWN_COOKIE];
@@ -109,6 +127,8 @@ export async function openSession(
   reply: FastifyReply,
   person: { id: string; kitchenId: string },
   secure: boolean,
+  /** When the passphrase was said; of one who goes over from another kitchen, there. */
+  confirmedAtMs = Date.now(),
 ): Promise<void> {
   const token = randomBytes(32).toString('base64url');
   const expires = new Date(Date.now() + DAYS * 86_400_000);
@@ -116,8 +136,12 @@ export async function openSession(
   await endOwn(source, request);
   await inKitchen(source, person.kitchenId, async (manager) => {
     await manager.query(
-      'INSERT INTO session (token_hash, person_id, kitchen_id, expires_at, opened_on) VALUES ($1, $2, $3, $4, $5)',
-      [hashOf(token), person.id, person.kitchenId, expires, browserOf(request.headers['user-agent'])],
+      `INSERT INTO session (token_hash, person_id, kitchen_id, expires_at, opened_on, confirmed_at)
+       VALUES ($1, $2, $3, $4, $5, $6)`,
+      [
+        ...[hashOf(token), person.id, person.kitchenId, expires, browserOf(request.headers['user-agent'])],
+        new Date(confirmedAtMs),
+      ],
     );
     await manager.query(
       `INSERT INTO known_device (token_hash, person_id, kitchen_id) VALUES ($1, $2, $3)

@@ -65,7 +65,7 @@ export function inviteRoutes(app: FastifyInstance, source: DataSource, config: S
     role: 'anyone',
     perMinute: config.rateLimit.signInPerMinute,
     handler: async ({ body, request, reply }) => {
-      const person = await join(source, body);
+      const person = await join(source, body, request.session, config.published ?? []);
       await openSession(source, request, reply, person, config.https);
       return sessionOf(source, { personId: person.id, kitchenId: person.kitchenId });
     },

@@ -1,12 +1,23 @@
 import { randomUUID } from 'node:crypto';
 import type { DataSource, EntityManager } from 'typeorm';
-import { DEFAULT_SETTINGS, type CodeMeans, type Invite, type Join, type MadeInvite, type NewInvite } from '#contract';
+import type * as v from 'valibot';
+import {
+  DEFAULT_SETTINGS,
+  type CodeMeans,
+  type Invite,
+  type JoinSchema,
+  type MadeInvite,
+  type NewInvite,
+} from '#contract';
 import { inKitchen } from '../../database.ts';
-import { RequestError, badInput, notFound } from '../../errors.ts';
+import { RequestError, badInput, nameInUse, notFound } from '../../errors.ts';
 import type { KnownSession } from '../../plugins/sessions.ts';
 import { record } from '../audit/service.ts';
 import { PersonEntity } from '../people/entity.ts';
+import { nameKey } from '../people/names.ts';
 import { hashPassphrase } from '../people/passphrase.ts';
+import { belongsTo } from '../people/service.ts';
+import { mustBeHardToGuess } from '../people/strength.ts';
 import { hashCode, makeCode } from './code.ts';
 
 /** A device is let in on the spot; a person may take a week to find the message. */
@@ -65,39 +76,52 @@ export async function readCode(source: DataSource, code: string): Promise<CodeMe
 }
 
 /**
- * Lets in who has the code, once: of two who use it at the same moment one is let in.
- * @throws RequestError 404 for a code that is unknown, used or too old, 409 for a name in use.
+ * Lets in who has the code, once: of two who use it at the same moment one is let in. A person who is signed in already
+ * joins with the passphrase they have and belongs to one kitchen more.
+ * @throws RequestError 404 for a code that is unknown, used or too old, 409 for a name in use, 400 for a passphrase that
+ *   is easily guessed.
  */
-export async function join(source: DataSource, wanted: Join): Promise<{ id: string; kitchenId: string }> {
+export async function join(
+  source: DataSource,
+  wanted: v.InferOutput<typeof JoinSchema>,
+  as: KnownSession | null,
+  published: readonly string[],
+): Promise<{ id: string; kitchenId: string }> {
   const invite = await findInvite(source, wanted.code);
-  if (invite.kind === 'person' && wanted.passphrase === undefined)
-    throw badInput('Write a passphrase.', 'passphrase', 'You sign in with it from now on.');
-  const passphraseHash = invite.kind === 'person' ? await hashPassphrase(wanted.passphrase!) : null;
+  const account = invite.kind === 'person' ? await accountFor(source, wanted, as, published) : {};
   const id = randomUUID();
-  try {
-    await inKitchen(source, invite.kitchen_id, async (manager) => {
-      await use(manager, invite.id);
-      await manager.insert(PersonEntity, {
-        id,
-        kitchenId: invite.kitchen_id,
-        name: wanted.name,
-        kind: invite.kind,
-        role: invite.role,
-        passphraseHash,
-        settings: DEFAULT_SETTINGS,
-      });
-      await record(manager, { kitchenId: invite.kitchen_id, personId: id }, 'joined', `${invite.kind}, ${invite.role}`);
+  await inKitchen(source, invite.kitchen_id, async (manager) => {
+    await use(manager, invite.id);
+    await manager.insert(PersonEntity, {
+      id,
+      kitchenId: invite.kitchen_id,
+      name: wanted.name,
+      nameKey: nameKey(wanted.name),
+      kind: invite.kind,
+      role: invite.role,
+      passphraseHash: null,
+      settings: DEFAULT_SETTINGS,
+      ...account,
     });
-  } catch (error) {
-    if ((error as { code?: string }).code !== '23505') throw error;
-    throw new RequestError(409, {
-      code: 'nameInUse',
-      message: 'This name is in use.',
-      field: 'name',
-      hint: 'Choose another; the code still counts.',
-    });
-  }
+    await record(manager, { kitchenId: invite.kitchen_id, personId: id }, 'joined', `${invite.kind}, ${invite.role}`);
+  }).catch(nameInUse('name', 'Choose another; the code still counts.'));
   return { id, kitchenId: invite.kitchen_id };
+}
+
+/** By what a new member signs in: with what they have in another kitchen of the house, or with a passphrase of their own. */
+async function accountFor(
+  source: DataSource,
+  { name, passphrase }: { readonly name: string; readonly passphrase?: string | undefined },
+  as: KnownSession | null,
+  published: readonly string[],
+): Promise<{ passphraseHash: string; accountId?: string }> {
+  if (passphrase === undefined && as?.kind === 'person') {
+    const [own] = await belongsTo(source, as.personId);
+    if (own?.passphraseHash) return { passphraseHash: own.passphraseHash, accountId: own.accountId };
+  }
+  if (passphrase === undefined) throw badInput('Write a passphrase.', 'passphrase', 'You sign in with it from now on.');
+  await mustBeHardToGuess(passphrase, 'passphrase', { about: [name], published });
+  return { passphraseHash: await hashPassphrase(passphrase) };
 }
 
 async function findInvite(source: DataSource, code: string): Promise<FoundInvite> {

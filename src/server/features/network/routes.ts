@@ -1,11 +1,21 @@
 import type { FastifyInstance } from 'fastify';
-import { NetworkSchema } from '#contract';
-import type { ServerConfig } from '../../config.ts';
-import { notFound } from '../../errors.ts';
+import type { DataSource } from 'typeorm';
+import { NetworkSchema, type Network } from '#contract';
+import type { Lan, ServerConfig } from '../../config.ts';
+import { inKitchen } from '../../database.ts';
+import { forbidden, notFound } from '../../errors.ts';
 import { route } from '../../plugins/routes.ts';
+import type { KnownSession } from '../../plugins/sessions.ts';
+import { record } from '../audit/service.ts';
 
-export function networkRoutes(app: FastifyInstance, config: ServerConfig): void {
+export function networkRoutes(app: FastifyInstance, source: DataSource, config: ServerConfig): void {
   const { lan } = config;
+  /** The network is the house's: who only owns the demo has no say over it. */
+  const say = (session: KnownSession): Lan => {
+    if (!lan) throw notFound('A network');
+    if (session.kitchenId === config.demo?.id) throw forbidden('The demo has no say over the network.');
+    return lan;
+  };
   route(app, {
     method: 'GET',
     url: '/api/network',
@@ -14,7 +24,34 @@ export function networkRoutes(app: FastifyInstance, config: ServerConfig): void 
     role: 'viewer',
     handler: async ({ reply }) => {
       reply.type('application/json');
-      return lan ? { address: lan.address, fingerprint: lan.fingerprint } : 'null';
+      return lan ? told(lan) : 'null';
+    },
+  });
+  route(app, {
+    method: 'POST',
+    url: '/api/network/authority',
+    summary: 'Make a new authority; tablets have to trust it anew',
+    response: NetworkSchema,
+    role: 'owner',
+    confirmed: true,
+    handler: async ({ session }) => {
+      const own = say(session);
+      await own.renew();
+      await inKitchen(source, session.kitchenId, (manager) => record(manager, session, 'authority-renewed'));
+      return told(own);
+    },
+  });
+  route(app, {
+    method: 'DELETE',
+    url: '/api/network/authority',
+    summary: 'Take the authority back: its key is destroyed and the network closed',
+    status: 204,
+    role: 'owner',
+    confirmed: true,
+    handler: async ({ session }) => {
+      const own = say(session);
+      await inKitchen(source, session.kitchenId, (manager) => record(manager, session, 'authority-withdrawn'));
+      await own.withdraw();
     },
   });
   route(app, {
@@ -23,9 +60,17 @@ export function networkRoutes(app: FastifyInstance, config: ServerConfig): void 
     summary: 'The certificate authority a tablet has to trust once',
     role: 'anyone',
     handler: async ({ reply }) => {
-      if (!lan) throw notFound('A certificate');
+      const identity = lan?.identity();
+      if (!identity) throw notFound('A certificate');
       reply.type('application/x-x509-ca-cert').header('content-disposition', 'attachment; filename="bluebell.crt"');
-      return lan.authorityPem;
+      return identity.authorityPem;
     },
   });
+}
+
+function told(lan: Lan): Network {
+  const identity = lan.identity();
+  if (!identity) return { address: '', fingerprint: '', untilMs: 0, names: [], withdrawn: true };
+  const { address, fingerprint, untilMs, names } = identity;
+  return { address, fingerprint, untilMs, names: [...names], withdrawn: false };
 }

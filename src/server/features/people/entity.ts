@@ -4,7 +4,10 @@ import type { KitchenFacts, Person, Role, Settings } from '#contract';
 export interface KitchenRow {
   id: string;
   name: string;
+  /** What the name is told apart by, see names. */
+  nameKey: string;
   timeZone: string;
+  askAgainMin: number | null;
   /** What it has said of itself so far. */
   facts: Partial<KitchenFacts>;
 }
@@ -14,6 +17,8 @@ export const KitchenEntity = new EntitySchema<KitchenRow>({
   columns: {
     id: { type: 'uuid', primary: true },
     name: { type: 'text' },
+    nameKey: { type: 'text', name: 'name_key' },
+    askAgainMin: { type: 'integer', name: 'ask_again_min', nullable: true },
     timeZone: { type: 'text', name: 'time_zone' },
     facts: { type: 'jsonb', default: {} },
   },
@@ -23,6 +28,9 @@ export interface PersonRow {
   id: string;
   kitchenId: string;
   name: string;
+  nameKey: string;
+  /** One who belongs to several kitchens is one account, with one passphrase. */
+  accountId: string;
   kind: Person['kind'];
   role: Role;
   /** None for a device: it came in by code. */
@@ -38,6 +46,8 @@ export const PersonEntity = new EntitySchema<PersonRow>({
     id: { type: 'uuid', primary: true },
     kitchenId: { type: 'uuid', name: 'kitchen_id' },
     name: { type: 'text' },
+    nameKey: { type: 'text', name: 'name_key' },
+    accountId: { type: 'uuid', name: 'account_id', default: () => 'gen_random_uuid()' },
     kind: { type: 'text', default: 'person' },
     role: { type: 'text' },
     passphraseHash: { type: 'text', name: 'passphrase_hash', nullable: true },

@@ -41,7 +41,7 @@ export function peopleRoutes(app: FastifyInstance, source: DataSource, config: S
     status: 204,
     role: 'viewer',
     perMinute: config.rateLimit.signInPerMinute,
-    handler: async ({ session, body }) => changePassphrase(source, session, body),
+    handler: async ({ session, body }) => changePassphrase(source, session, body, config.published ?? []),
   });
   route(app, {
     method: 'GET',
@@ -59,6 +59,7 @@ export function peopleRoutes(app: FastifyInstance, source: DataSource, config: S
     body: NewRoleSchema,
     response: PersonSchema,
     role: 'owner',
+    confirmed: true,
     handler: async ({ session, params, body }) => changeRole(source, session, params.personId, body.role),
   });
   route(app, {
@@ -68,6 +69,7 @@ export function peopleRoutes(app: FastifyInstance, source: DataSource, config: S
     params: PersonParamsSchema,
     status: 204,
     role: 'owner',
+    confirmed: true,
     handler: async ({ session, params }) => removePerson(source, session, params.personId),
   });
 }

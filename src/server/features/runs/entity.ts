@@ -41,6 +41,7 @@ export interface RunEventRow {
   simAtMs: number | null;
   tapId: string;
   personId: string | null;
+  madeBy: string | null;
   payload: Record<string, unknown>;
 }
 
@@ -60,6 +61,7 @@ export const RunEventEntity = new EntitySchema<RunEventRow>({
     simAtMs: { type: 'double precision', name: 'sim_at_ms', nullable: true },
     tapId: { type: 'uuid', name: 'tap_id' },
     personId: { type: 'uuid', name: 'person_id', nullable: true },
+    madeBy: { type: 'uuid', name: 'made_by', nullable: true },
     payload: { type: 'jsonb' },
   },
 });
@@ -79,6 +81,7 @@ export function toEvent(row: RunEventRow): AcceptedEvents['events'][number] {
     payload,
     seq,
     personId,
+    madeBy,
   } = row;
   return {
     id,
@@ -90,6 +93,7 @@ export function toEvent(row: RunEventRow): AcceptedEvents['events'][number] {
     offsetSpreadMs,
     ...(simAtMs === null ? {} : { simAtMs }),
     tapId,
+    ...(madeBy === null ? {} : { madeBy }),
     payload,
     seq,
     personId,

@@ -17,17 +17,23 @@ const DRAINED_WITHIN_MS = 20_000;
 /** Open at once for one session: a few tabs of a browser. */
 const FEEDS_A_SESSION = 12;
 
+interface FeedFollower extends Follower {
+  readonly runId: string;
+}
+
 /** The live feed of a run by Server-Sent Events: what came after `seq`, then each event as it is stored. */
 export function feedRoute(app: FastifyInstance, source: DataSource, live: Live): void {
   const tails = new Map<string, { readonly tail: RunTail; readonly stop: () => void }>();
-  const bySession = new Map<string, Set<Follower>>();
+  const bySession = new Map<string, Set<FeedFollower>>();
   const all = () => [...bySession.values()].flatMap((followers) => [...followers]);
   const endSession = (sessionId: string) => [...(bySession.get(sessionId) ?? [])].forEach(({ close }) => close());
   live.onSessionEnded(endSession);
+  const following = () =>
+    [...bySession].flatMap(([sessionId, followers]) => [...followers].map(({ runId }) => ({ sessionId, runId })));
   const heartbeat = setInterval(() => {
     for (const { write } of all()) write('event: here\ndata:\n\n');
     for (const { tail } of tails.values()) void tail.grown(); // an announcement may have died with its process
-    void lapsed(source, [...bySession.keys()]).then(
+    void lapsed(source, following()).then(
       (ended) => ended.forEach(endSession),
       (error: unknown) => app.log.warn(error),
     );
@@ -70,7 +76,8 @@ export function feedRoute(app: FastifyInstance, source: DataSource, live: Live):
       if (own.size >= FEEDS_A_SESSION) throw tooManyFeeds();
       const stream = reply.raw;
       let closed = false;
-      const follower: Follower = {
+      const follower: FeedFollower = {
+        runId,
         sent: seqIn(request.headers['last-event-id']) ?? query.after,
         write(chunk) {
           if (closed) return false;
@@ -123,10 +130,15 @@ export function feedRoute(app: FastifyInstance, source: DataSource, live: Live):
   });
 }
 
-/** Those of these sessions that are open no more. */
-async function lapsed(source: DataSource, sessionIds: readonly string[]): Promise<string[]> {
-  if (sessionIds.length === 0) return [];
-  const rows: { id: string }[] = await source.query('SELECT id FROM sessions_lapsed($1) AS id', [sessionIds]);
+/** Those of these sessions that are open no more. One in a run that goes on does not rest. */
+async function lapsed(
+  source: DataSource,
+  following: readonly { readonly sessionId: string; readonly runId: string }[],
+): Promise<string[]> {
+  if (following.length === 0) return [];
+  const ids = following.map(({ sessionId }) => sessionId);
+  await source.query('SELECT seen_cooking($1, $2)', [ids, following.map(({ runId }) => runId)]);
+  const rows: { id: string }[] = await source.query('SELECT id FROM sessions_lapsed($1) AS id', [[...new Set(ids)]]);
   return rows.map(({ id }) => id);
 }
 

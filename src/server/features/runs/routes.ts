@@ -63,7 +63,7 @@ export function runRoutes(app: FastifyInstance, source: DataSource, live: Live):
     role: 'cook',
     looksItself: true,
     handler: async ({ session, params, body }) =>
-      appendEvents(source, live, session, params.runId, body.events, summaries.grown),
+      appendEvents(source, live, session, params.runId, body, summaries.grown),
   });
   route(app, {
     method: 'GET',

@@ -9,7 +9,7 @@ import {
   type EventKind,
   type Pins,
 } from '#core/run';
-import { pinnedFacts, type AcceptedEvents, type NewRun, type Note, type Run } from '#contract';
+import { pinnedFacts, type AcceptedEvents, type NewEvents, type NewRun, type Note, type Run } from '#contract';
 import { inKitchen, prepared } from '../../database.ts';
 import { RequestError, badInput, forbidden, notFound, notSignedIn, tooLarge } from '../../errors.ts';
 import type { Live } from '../../plugins/live.ts';
@@ -20,7 +20,7 @@ import { record } from '../audit/service.ts';
 import { keptIngredients } from '../ingredients/service.ts';
 import { newestFormulas } from '../library/formulas.ts';
 import { pinnedStations } from '../stations/service.ts';
-import { KitchenEntity } from '../people/entity.ts';
+import { KitchenEntity, PersonEntity } from '../people/entity.ts';
 import { factsOf } from '../people/service.ts';
 import { batterLearned, leftBehind } from '../learned/service.ts';
 import type { Summaries } from './summaries.ts';
@@ -152,10 +152,12 @@ export async function appendEvents(
   live: Live,
   session: KnownSession,
   runId: string,
-  events: readonly EventEnvelope[],
+  { events, by }: NewEvents,
   grown: Summaries['grown'],
 ): Promise<AcceptedEvents> {
+  if (by !== undefined && by !== session.personId) throw otherPerson();
   checkPayloads(events);
+  if (events.some(({ madeBy }) => madeBy !== undefined)) await mustKnowMakers(source, session, events);
   const values = appendValues(session, runId, events);
   const [row] = await prepared<Appended>(source, 'append', APPEND, values).catch(atTheDoor);
   if (!row) throw notFound('This run', 'runId');
@@ -163,6 +165,29 @@ export async function appendEvents(
   live.announce(runId, Math.max(...accepted.map((event) => event.seq)));
   grown(runId, session.kitchenId);
   return { events: accepted };
+}
+
+/** @throws RequestError 400 for an event that is handed on in the name of someone who is not of this kitchen */
+async function mustKnowMakers(
+  source: DataSource,
+  session: KnownSession,
+  events: readonly EventEnvelope[],
+): Promise<void> {
+  const known = await inKitchen(source, session.kitchenId, (manager) =>
+    manager.find(PersonEntity, { select: { id: true } }),
+  );
+  const ids = new Set(known.map(({ id }) => id));
+  const index = events.findIndex(({ madeBy }) => madeBy !== undefined && !ids.has(madeBy));
+  if (index >= 0) throw notFound('Who made this', `events[${index}].madeBy`);
+}
+
+function otherPerson(): RequestError {
+  return new RequestError(409, {
+    code: 'otherPerson',
+    message: 'Someone else has signed in in this browser.',
+    field: 'by',
+    hint: 'What was tapped before waits for who tapped it, or is handed on with both names.',
+  });
 }
 
 /** Notes kept in earlier runs, newest first; undone ones are left out. */
@@ -229,7 +254,15 @@ function answerOf(
   events: readonly EventEnvelope[],
   { first_seq, person_id, stored }: Appended,
 ): AcceptedEvents['events'] {
-  return stored ?? events.map((event, index) => ({ ...event, seq: first_seq! + index, personId: person_id }));
+  return (
+    stored ??
+    events.map(({ madeBy, ...event }, index) => ({
+      ...event,
+      ...(madeBy === undefined || madeBy === person_id ? {} : { madeBy }),
+      seq: first_seq! + index,
+      personId: person_id,
+    }))
+  );
 }
 
 async function eventsOf(

@@ -3,19 +3,21 @@ import type { DataSource } from 'typeorm';
 import { RequestError } from '../../errors.ts';
 
 /**
- * A name tried from an address is one door. After five wrong tries each further one waits, one second and then twice as
+ * A name tried from an address is one door, in whatever kitchen. After five wrong tries each further one waits, one second and then twice as
  * long each time up to five minutes: guessing is hopeless, and nobody is locked out for ever. A browser in which this
  * person has signed in before is a door of its own: someone guessing elsewhere, or behind the same address, does not shut
  * the door a cook stands at. The count lives in the database, so all server processes share it.
  */
 export async function doorFrom(
   source: DataSource,
-  name: string,
+  { kitchen, name }: { readonly kitchen: readonly string[] | null; readonly name: readonly string[] },
   { address, device }: { readonly address: string; readonly device: Buffer | undefined },
 ): Promise<Buffer> {
-  const [{ known }] = device ? await source.query('SELECT device_is_known($1, $2) AS known', [name, device]) : [{}];
+  const [{ known }] = device
+    ? await source.query('SELECT known_at_door($1, $2, $3) AS known', [kitchen, name, device])
+    : [{}];
   const from = known ? `known ${device!.toString('base64')}` : address;
-  return createHash('sha256').update(`${name.toLowerCase()}\n${from}`).digest();
+  return createHash('sha256').update(`${name[0]}\n${from}`).digest();
 }
 
 /** @throws RequestError 429 with the seconds to wait while the door is shut. */

@@ -1,26 +1,34 @@
 import type { FastifyInstance } from 'fastify';
 import type { DataSource } from 'typeorm';
 import * as v from 'valibot';
-import { OpenSessionSchema, SessionParamsSchema, SessionSchema, SignInSchema } from '#contract';
-import type { ServerConfig } from '../../config.ts';
+import {
+  ConfirmSchema,
+  KitchenIdSchema,
+  OpenSessionSchema,
+  SessionParamsSchema,
+  SessionSchema,
+  SignInSchema,
+} from '#contract';
+import { isAtMachine, type ServerConfig } from '../../config.ts';
 import { route } from '../../plugins/routes.ts';
 import { closeSession, knownDeviceOf, openSession } from '../../plugins/sessions.ts';
 import { sessionOf } from '../people/service.ts';
-import { endSession, openSessions, signIn } from './service.ts';
+import { confirm, endSession, openSessions, personIn, signIn } from './service.ts';
 
 export function sessionRoutes(app: FastifyInstance, source: DataSource, config: ServerConfig): void {
   route(app, {
     method: 'POST',
     url: '/api/session',
-    summary: 'Sign in by name and passphrase',
+    summary: 'Sign in by kitchen, name and passphrase',
     body: SignInSchema,
     response: SessionSchema,
     role: 'anyone',
     perMinute: config.rateLimit.signInPerMinute,
     handler: async ({ body, request, reply }) => {
-      const person = await signIn(source, body.name, body.passphrase, {
+      const person = await signIn(source, body, {
         address: request.ip,
         device: knownDeviceOf(request),
+        shutOut: isAtMachine(config) ? [] : (config.published ?? []),
       });
       await openSession(source, request, reply, person, config.https);
       return sessionOf(source, { personId: person.id, kitchenId: person.kitchenId });
@@ -44,6 +52,29 @@ export function sessionRoutes(app: FastifyInstance, source: DataSource, config: 
     role: 'anyone',
     status: 204,
     handler: async ({ request, reply }) => closeSession(source, request, reply),
+  });
+  route(app, {
+    method: 'POST',
+    url: '/api/session/confirm',
+    summary: 'Say the passphrase once more, for what is only done then',
+    body: ConfirmSchema,
+    status: 204,
+    role: 'viewer',
+    perMinute: config.rateLimit.signInPerMinute,
+    handler: async ({ session, body }) => confirm(source, session, body.passphrase),
+  });
+  route(app, {
+    method: 'POST',
+    url: '/api/session/kitchen',
+    summary: 'Go over to another kitchen one belongs to',
+    body: KitchenIdSchema,
+    response: SessionSchema,
+    role: 'viewer',
+    handler: async ({ session, body, request, reply }) => {
+      const person = await personIn(source, session, body.kitchenId);
+      await openSession(source, request, reply, person, config.https, session.confirmedAtMs);
+      return sessionOf(source, { personId: person.id, kitchenId: person.kitchenId });
+    },
   });
   route(app, {
     method: 'GET',
