@@ -2,6 +2,7 @@
 import { RouterView } from 'vue-router';
 import { keepClock } from './live/clock.ts';
 import { startSync } from './live/sync.ts';
+import SayAgain from './settings/SayAgain.vue';
 import { useSession } from './stores/session.ts';
 
 useSession(); // keeps the theme
@@ -11,4 +12,5 @@ keepClock(1000);
 
 <template>
   <RouterView />
+  <SayAgain />
 </template>

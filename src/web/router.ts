@@ -1,6 +1,7 @@
 import { createRouter, createWebHistory, type Router } from 'vue-router';
 import { renewShell } from './live/shell.ts';
-import { useSession } from './stores/session.ts';
+import { askHouse } from './settings/use-house.ts';
+import { lastKitchen, useSession } from './stores/session.ts';
 import { t } from './words/index.ts';
 
 export const STAGES = ['brief', 'batter', 'rest', 'heat', 'portion', 'cook', 'review'] as const;
@@ -15,6 +16,16 @@ export function makeRouter(): Router {
         path: '/sign-in',
         component: () => import('./settings/SignInPage.vue'),
         meta: { open: true, title: 'signIn.title' },
+      },
+      {
+        path: '/welcome',
+        component: () => import('./settings/WelcomePage.vue'),
+        meta: { open: true, title: 'welcome.title' },
+      },
+      {
+        path: '/kitchens/new',
+        component: () => import('./settings/NewKitchenPage.vue'),
+        meta: { open: true, title: 'newKitchen.title' },
       },
       { path: '/join', component: () => import('./settings/JoinPage.vue'), meta: { open: true, title: 'join.title' } },
       { path: '/runs', component: () => import('./library/RunsPage.vue'), meta: { title: 'runs.title' } },
@@ -59,8 +70,10 @@ export function makeRouter(): Router {
   router.beforeEach(async (to) => {
     const session = useSession();
     await session.ask().catch(() => undefined);
-    if (!to.meta['open'] && !session.session) return { path: '/sign-in', query: { to: to.fullPath } };
-    return true;
+    if (to.meta['open'] || session.session) return true;
+    // in a house where nobody has made a kitchen, who has never signed in here is welcomed
+    if (lastKitchen() === '' && (await askHouse()).unmade) return '/welcome';
+    return { path: '/sign-in', query: { to: to.fullPath } };
   });
   router.afterEach((to) => {
     if (to.path === '/runs') renewShell(); // no run is in hand here

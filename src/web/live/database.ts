@@ -2,12 +2,15 @@ import { openDB, type DBSchema, type IDBPDatabase } from 'idb';
 import { ref } from 'vue';
 import type { Run } from '#contract';
 import type { StoredEvent } from '#core/run';
+import type { Hands } from './hands.ts';
 
 /** An event on its way to the server. */
 export interface Waiting {
   readonly runId: string;
   readonly order: number;
   readonly event: StoredEvent;
+  /** Who made it; missing in what waited before that was kept. */
+  readonly by?: Hands;
   /** Why the server would not take it: it waits to be looked at and is not sent by itself. */
   readonly refusal?: string;
 }

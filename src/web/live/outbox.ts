@@ -1,6 +1,7 @@
-import { shallowRef } from 'vue';
+import { computed, shallowRef } from 'vue';
 import type { StoredEvent } from '#core/run';
 import { onDevice, type Waiting } from './database.ts';
+import { hands } from './hands.ts';
 import { forgetJournal, readJournal, writeJournal } from './journal.ts';
 
 /**
@@ -8,6 +9,13 @@ import { forgetJournal, readJournal, writeJournal } from './journal.ts';
  * store keeps it over reloads, and other tabs of this browser are told to read it anew.
  */
 export const waiting = shallowRef<readonly Waiting[]>([]);
+
+/** Those that someone else made on this device: they wait for who made them, or are handed on. */
+export const othersWaiting = computed(() =>
+  waiting.value.filter(
+    ({ by, refusal }) => refusal === undefined && by !== undefined && by.personId !== hands.value?.personId,
+  ),
+);
 
 /** Bluebell's own facts of advice: sent like taps, but not something a cook did. */
 const ADVICE = new Set(['plan-adopted', 'window-shown', 'run-learned']);
@@ -48,7 +56,8 @@ let order = Date.now();
 
 /** Puts events last; they are on screen at once and kept as soon as the device has written them. */
 export async function keepWaiting(runId: string, events: readonly StoredEvent[]): Promise<void> {
-  const entries = events.map((event): Waiting => ({ runId, order: ++order, event }));
+  const by = hands.value;
+  const entries = events.map((event): Waiting => ({ runId, order: ++order, event, ...(by ? { by } : {}) }));
   waiting.value = [...waiting.value, ...entries];
   entries.forEach((entry) => unkept.add(entry.event.id));
   await write(entries);
@@ -71,12 +80,21 @@ export async function takeOut(ids: readonly string[]): Promise<void> {
 
 /** Sets refused events aside, with the server's reason. */
 export async function setAside(ids: readonly string[], refusal: string): Promise<void> {
-  await change(ids, ({ runId, order: at, event }) => ({ runId, order: at, event, refusal }));
+  await change(ids, (entry) => ({ ...entry, refusal }));
 }
 
 /** Puts events that were set aside back among those to be sent. */
 export async function sendAgain(ids: readonly string[]): Promise<void> {
-  await change(ids, ({ runId, order: at, event }) => ({ runId, order: at, event }));
+  await change(ids, ({ refusal: _refusal, ...entry }) => entry);
+}
+
+/** Whoever is signed in here vouches for what another made: both names go with it. */
+export async function handOn(ids: readonly string[]): Promise<void> {
+  const by = hands.value;
+  if (!by) return;
+  await change(ids, (entry) =>
+    entry.by ? { ...entry, by, event: { ...entry.event, madeBy: entry.event.madeBy ?? entry.by.personId } } : entry,
+  );
 }
 
 async function change(ids: readonly string[], to: (entry: Waiting) => Waiting): Promise<void> {

@@ -4,6 +4,7 @@ import type { AcceptedEvents } from '#contract';
 import { CallError, call } from './api.ts';
 import { retryDelayMs } from './back-off.ts';
 import type { Waiting } from './database.ts';
+import { hands } from './hands.ts';
 import { keepEvents } from './kept.ts';
 import { loadOutbox, setAside, takeOut, waiting } from './outbox.ts';
 
@@ -65,6 +66,12 @@ export function flush(): void {
   });
 }
 
+let otherPersonHere: () => void = () => undefined;
+/** Calls back when the server says that someone else is signed in in this browser than this page takes it for. */
+export function onOtherPerson(listener: () => void): void {
+  otherPersonHere = listener;
+}
+
 /** Who signed in may send what waited for it. */
 export function signedInAgain(): void {
   sync.lapsed = false;
@@ -84,9 +91,14 @@ async function sendAll(): Promise<void> {
   }
 }
 
-/** The oldest that wait, of one run. */
+/** The oldest of who is signed in here that wait, of one run. */
 function nextBatch(): readonly Waiting[] {
-  const toSend = waiting.value.filter((entry) => entry.refusal === undefined && !elsewhere.has(entry.runId));
+  const me = hands.value?.personId;
+  if (me === undefined) return [];
+  const toSend = waiting.value.filter(
+    ({ by, refusal, runId }) =>
+      refusal === undefined && !elsewhere.has(runId) && (by === undefined || by.personId === me),
+  );
   const runId = toSend[0]?.runId;
   return toSend.filter((entry) => entry.runId === runId).slice(0, batchSize);
 }
@@ -96,7 +108,10 @@ async function send(batch: readonly Waiting[]): Promise<boolean> {
   const { runId } = batch[0]!;
   try {
     const events = batch.map((entry) => entry.event);
-    const stored = await call<AcceptedEvents>('POST', `/api/runs/${runId}/events`, { events });
+    const stored = await call<AcceptedEvents>('POST', `/api/runs/${runId}/events`, {
+      events,
+      by: hands.value?.personId,
+    });
     Object.assign(sync, { reachable: true, trouble: null, lapsed: false });
     tries = 0;
     batchSize = BATCH;
@@ -126,6 +141,10 @@ async function failed(error: CallError, batch: readonly Waiting[]): Promise<bool
   Object.assign(sync, { reachable: true, trouble: null });
   if (error.status === 401) {
     sync.lapsed = true;
+    return false;
+  }
+  if (error.body.code === 'otherPerson') {
+    otherPersonHere();
     return false;
   }
   if (error.status === 404) {

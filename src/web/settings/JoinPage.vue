@@ -1,7 +1,7 @@
 <script setup lang="ts">
-import { onMounted, ref } from 'vue';
+import { computed, onMounted, ref } from 'vue';
 import { useRoute, useRouter } from 'vue-router';
-import type { CodeMeans } from '#contract';
+import { PASSPHRASE_LETTERS, type CodeMeans } from '#contract';
 import { call } from '../live/api.ts';
 import BellMark from '../parts/BellMark.vue';
 import BigButton from '../parts/BigButton.vue';
@@ -19,15 +19,20 @@ const means = ref<CodeMeans | null>(null);
 const name = ref('');
 const passphrase = ref('');
 const { errors, busy, run } = useAction();
+/** One who is signed in joins with the name and passphrase they have, unless they would rather not. */
+const me = computed(() => (session.session?.person.kind === 'person' ? session.session.person : null));
+const asOneself = ref(true);
+const asIs = computed(() => me.value !== null && asOneself.value);
 
 const readCode = () =>
   run(async () => {
     means.value = await call<CodeMeans>('POST', '/api/join/code', { code: code.value });
     if (means.value.kind === 'device') name.value = t('join.deviceName');
+    else if (me.value) name.value = me.value.name;
   });
 const join = () =>
   run(async () => {
-    const asPerson = means.value?.kind === 'person' ? { passphrase: passphrase.value } : {};
+    const asPerson = means.value?.kind === 'person' && !asIs.value ? { passphrase: passphrase.value } : {};
     await session.join({ code: code.value, name: name.value, ...asPerson });
     await router.push('/runs');
   });
@@ -56,13 +61,17 @@ onMounted(() => {
         :error="errors['name']"
         autocomplete="username"
       />
+      <label v-if="means.kind === 'person' && me" class="flex min-h-11 items-center gap-3">
+        <input v-model="asOneself" type="checkbox" class="size-5 accent-(--color-bell)" />
+        {{ t('join.asOneself', { name: me.name }) }}
+      </label>
       <FormField
-        v-if="means.kind === 'person'"
+        v-if="means.kind === 'person' && !asIs"
         v-model="passphrase"
         type="password"
         autocomplete="new-password"
         :label="t('signIn.passphrase')"
-        :hint="t('passphrase.hint')"
+        :hint="t('passphrase.hint', { n: PASSPHRASE_LETTERS })"
         :error="errors['passphrase']"
       />
       <p v-if="errors['code'] ?? errors['']" class="font-semibold text-ember" role="alert">

@@ -3,12 +3,16 @@ import { computed } from 'vue';
 import AppBar from '../parts/AppBar.vue';
 import { useSession } from '../stores/session.ts';
 import AuditCard from './AuditCard.vue';
+import BelongCard from './BelongCard.vue';
 import FactsCard from './FactsCard.vue';
 import FunnelsCard from './FunnelsCard.vue';
 import InviteCard from './InviteCard.vue';
 import MineCard from './MineCard.vue';
+import NetworkCard from './NetworkCard.vue';
+import PartCard from './PartCard.vue';
 import PassphraseCard from './PassphraseCard.vue';
 import PeopleCard from './PeopleCard.vue';
+import RulesCard from './RulesCard.vue';
 import SessionsCard from './SessionsCard.vue';
 
 const session = useSession();
@@ -24,12 +28,16 @@ const me = computed(() => session.session?.person);
       <InviteCard v-if="me?.role === 'owner'" />
       <FactsCard v-if="me?.role === 'owner'" />
       <FunnelsCard v-if="me?.role === 'owner'" />
+      <NetworkCard v-if="me?.role === 'owner'" />
       <AuditCard v-if="me?.role === 'owner'" />
     </div>
     <div class="flex flex-col gap-5">
       <MineCard />
       <SessionsCard />
       <PassphraseCard v-if="me?.kind === 'person'" />
+      <BelongCard v-if="me?.kind === 'person'" />
+      <RulesCard v-if="me?.role === 'owner'" />
+      <PartCard />
     </div>
   </main>
 </template>

@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { ref } from 'vue';
+import { PASSPHRASE_LETTERS } from '#contract';
 import { call } from '../live/api.ts';
 import BigButton from '../parts/BigButton.vue';
 import FormField from '../parts/FormField.vue';
@@ -36,7 +37,7 @@ const change = () =>
         type="password"
         autocomplete="new-password"
         :label="t('passphrase.next')"
-        :hint="t('passphrase.hint')"
+        :hint="t('passphrase.hint', { n: PASSPHRASE_LETTERS })"
         :error="errors['next']"
       />
       <p v-if="errors['']" class="font-semibold text-ember" role="alert">{{ errors[''] }}</p>

@@ -8,12 +8,15 @@ import { countTaps, waiting } from '../live/outbox.ts';
 import BellMark from '../parts/BellMark.vue';
 import BigButton from '../parts/BigButton.vue';
 import FormField from '../parts/FormField.vue';
-import { useSession } from '../stores/session.ts';
+import { lastKitchen, useSession } from '../stores/session.ts';
 import { t, tn } from '../words/index.ts';
+import { useHouse } from './use-house.ts';
 
 const session = useSession();
 const route = useRoute();
 const router = useRouter();
+const house = useHouse();
+const kitchen = ref(lastKitchen());
 const name = ref('');
 const passphrase = ref('');
 const errors = ref<Record<string, string>>({});
@@ -21,7 +24,10 @@ const busy = ref(false);
 
 async function submit(): Promise<void> {
   errors.value = {};
-  const checked = v.safeParse(SignInSchema, { name: name.value, passphrase: passphrase.value });
+  const checked = v.safeParse(SignInSchema, {
+    ...(kitchen.value.trim() ? { kitchen: kitchen.value } : {}),
+    ...{ name: name.value, passphrase: passphrase.value },
+  });
   if (!checked.success) {
     for (const issue of checked.issues) errors.value[String(issue.path?.[0]?.key)] ??= issue.message;
     return;
@@ -53,6 +59,13 @@ async function submit(): Promise<void> {
       {{ tn('signIn.waiting', countTaps(waiting.map((entry) => entry.event))) }}
     </p>
     <form class="flex flex-col gap-4" novalidate @submit.prevent="submit">
+      <FormField
+        v-model="kitchen"
+        :label="t('signIn.kitchen')"
+        :hint="t('signIn.kitchenHint')"
+        :error="errors['kitchen']"
+        autocomplete="organization"
+      />
       <FormField v-model="name" :label="t('signIn.name')" :error="errors['name']" autocomplete="username" />
       <FormField
         v-model="passphrase"
@@ -63,6 +76,14 @@ async function submit(): Promise<void> {
       />
       <BigButton type="submit" look="say" :disabled="busy">{{ t('signIn.go') }}</BigButton>
     </form>
-    <RouterLink to="/join" class="text-bell underline">{{ t('signIn.join') }}</RouterLink>
+    <p class="flex flex-wrap gap-x-6">
+      <RouterLink to="/join" class="flex min-h-11 items-center text-bell underline">{{ t('signIn.join') }}</RouterLink>
+      <RouterLink
+        v-if="house.demo || house.unmade"
+        to="/welcome"
+        class="flex min-h-11 items-center text-bell underline"
+        >{{ t(house.unmade ? 'signIn.welcome' : 'signIn.demo') }}</RouterLink
+      >
+    </p>
   </main>
 </template>

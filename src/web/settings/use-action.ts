@@ -1,7 +1,11 @@
 import { ref, type Ref } from 'vue';
 import { CallError } from '../live/api.ts';
+import { sayAgain } from '../live/say-again.ts';
 
-/** Runs what a button asks of the server, one at a time, and keeps what went wrong by field ('' when it names none). */
+/**
+ * Runs what a button asks of the server, one at a time; what needs the passphrase once more is done after it was said.
+ * Keeps what went wrong by field ('' when it names none).
+ */
 export function useAction(): {
   readonly errors: Ref<Record<string, string>>;
   readonly busy: Ref<boolean>;
@@ -17,7 +21,10 @@ export function useAction(): {
       busy.value = true;
       errors.value = {};
       try {
-        await work();
+        await work().catch(async (error: unknown) => {
+          if (!(error instanceof CallError) || error.body.code !== 'confirmFirst') throw error;
+          if (await sayAgain()) await work();
+        });
       } catch (error) {
         if (!(error instanceof CallError)) throw error;
         const { message, field, hint } = error.body;

@@ -3,8 +3,9 @@ import { computed, onMounted, ref, watch } from 'vue';
 import { RouterLink, useRoute } from 'vue-router';
 import { clockOffset } from '../live/clock.ts';
 import { storageTrouble } from '../live/database.ts';
-import { countTaps } from '../live/outbox.ts';
-import { sync } from '../live/sync.ts';
+import { hands } from '../live/hands.ts';
+import { countTaps, handOn, othersWaiting } from '../live/outbox.ts';
+import { flush, sync } from '../live/sync.ts';
 import { minutes } from '../parts/format.ts';
 import { usePeople } from '../stores/people.ts';
 import { useRun } from '../stores/run.ts';
@@ -49,13 +50,36 @@ const lines = computed(() =>
     clash.value,
   ].filter((line) => line !== null),
 );
+/** Taps made here by others, who signed out before they were sent: by name, how many. */
+const others = computed(() => {
+  const here = othersWaiting.value.filter(({ runId }) => runId === store.run?.id);
+  return [...new Set(here.map(({ by }) => by!.name))].map((who) => {
+    const own = here.filter(({ by }) => by!.name === who).map(({ event }) => event);
+    return { who, ids: own.map(({ id }) => id), words: tn('frame.others', countTaps(own), { who }) };
+  });
+});
+async function handOnTaps(ids: readonly string[]): Promise<void> {
+  await handOn(ids);
+  flush();
+}
 const waitingWords = computed(() => tn(sync.trouble ? `frame.${sync.trouble}` : 'frame.waiting', taps.value));
 </script>
 
 <template>
-  <div v-if="lines.length || store.setAside.length" class="bg-ember-mist text-ember">
+  <div v-if="lines.length || store.setAside.length || others.length" class="bg-ember-mist text-ember">
     <div class="flex flex-wrap items-center gap-x-4 px-5 py-1 text-sm font-semibold max-md:px-3" role="status">
       <span v-for="line in lines" :key="line">{{ line }}</span>
+      <template v-for="{ who, ids, words } in others" :key="who">
+        <span>{{ words }}</span>
+        <button
+          v-if="hands && !sync.lapsed && !store.looksOn"
+          type="button"
+          class="flex min-h-11 items-center underline"
+          @click="handOnTaps(ids)"
+        >
+          {{ t('frame.handOn', { me: hands.name }) }}
+        </button>
+      </template>
       <RouterLink
         v-if="sync.lapsed"
         class="flex min-h-11 items-center underline"

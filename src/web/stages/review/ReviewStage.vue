@@ -11,6 +11,7 @@ import { clashWords } from '../clash-words.ts';
 import LotTabs from '../LotTabs.vue';
 import CookedPieces from './CookedPieces.vue';
 import FirstSideChart from './FirstSideChart.vue';
+import HandedOnCard from './HandedOnCard.vue';
 import LearnedCard from './LearnedCard.vue';
 
 const store = useRun();
@@ -106,6 +107,7 @@ async function keepNote(): Promise<void> {
             </form>
           </PaperCard>
           <LearnedCard :formula-id="formulaId" />
+          <HandedOnCard />
           <PaperCard v-if="store.state!.clashes.length" :title="t('clash.title')">
             <p class="mb-2 text-sm text-soft">{{ t('clash.lead') }}</p>
             <ul class="flex flex-col gap-1">

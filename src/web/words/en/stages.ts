@@ -26,7 +26,10 @@ export const stages = {
     setAside:
       'Nothing was set aside. | {n} tap was not accepted and is set aside. Look at it | {n} taps were not accepted and are set aside. Look at them',
     lapsed:
-      'You are signed out. Cook on; nothing waits here. | You are signed out. Cook on; {n} tap waits here until someone of the kitchen signs in. | You are signed out. Cook on; {n} taps wait here until someone of the kitchen signs in.',
+      'You are signed out. Cook on; nothing waits here. | You are signed out. Cook on; {n} tap waits here until you sign in. | You are signed out. Cook on; {n} taps wait here until you sign in.',
+    others:
+      'Nothing of {who} waits here. | {n} tap of {who} waits here until {who} signs in. | {n} taps of {who} wait here until {who} signs in.',
+    handOn: 'Hand on as {me}, with both names',
     clockBehind: 'This device’s clock is {time} behind the server’s. Bluebell puts its times right.',
     clockAhead: 'This device’s clock is {time} ahead of the server’s. Bluebell puts its times right.',
     looksOn: 'You look on here. Taps are not taken.',

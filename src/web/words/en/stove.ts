@@ -242,6 +242,10 @@ export const stove = {
     before: 'From {day}: {words}',
   },
   review: {
+    handedOn: {
+      title: 'Handed on',
+      line: '{n} tap of {maker}, handed on by {sender} | {n} taps of {maker}, handed on by {sender}',
+    },
     which: 'Which batter',
     nothing: 'Nothing was cooked yet. What happens on the Cook stage shows here.',
     served: 'Served',
