@@ -101,10 +101,10 @@ test('a person joins with a passphrase and looks on: sees everything, changes no
   await guest.getByLabel('Passphrase').fill('short');
   await guest.getByLabel('Your name').fill('Wim Halloran');
   await guest.getByRole('button', { name: 'Join' }).click();
-  await expect(guest.getByRole('alert')).toContainText('at least 10 letters');
+  await expect(guest.getByRole('alert')).toContainText('at least 12 letters');
   await guest.getByLabel('Passphrase').fill('fulmars glide all day');
   await guest.getByRole('button', { name: 'Join' }).click();
-  await expect(guest.getByRole('alert')).toContainText('This name is in use.');
+  await expect(guest.getByRole('alert')).toContainText('is in use.');
   await guest.getByLabel('Your name').fill('Una Skaill');
   await guest.getByRole('button', { name: 'Join' }).click();
   await expect(guest.getByRole('heading', { name: 'Runs' })).toBeVisible();
@@ -127,7 +127,7 @@ test('a person joins with a passphrase and looks on: sees everything, changes no
   for (const [now, next, said] of [
     ['', 'terns over the landing', 'Write the passphrase you have now.'],
     ['not this one', 'terns over the landing', 'This is not your passphrase.'],
-    ['fulmars glide all day', 'short', 'Use at least 10 letters'],
+    ['fulmars glide all day', 'short', 'Use at least 12 letters'],
   ] as const) {
     await guest.getByLabel('Passphrase now').fill(now);
     await guest.getByLabel('New passphrase').fill(next);

@@ -54,18 +54,16 @@ test('a whole run is cooked without the server, over reloads, and arrives later'
   expect(new Set(log).size).toBe(24);
 });
 
-test('a session that lapsed keeps what is tapped until someone signs in again', async ({ page, context }) => {
+test('a session that lapsed keeps what is tapped until who tapped it signs in again', async ({ page, context }) => {
   const runId = await cooking(page, 'Lapsed');
   await context.clearCookies();
   await page.keyboard.press(' ');
   await page.keyboard.press(' ');
-  await expect(
-    page.getByRole('status').filter({ hasText: '2 taps wait here until someone of the kitchen signs in' }),
-  ).toBeVisible();
+  await expect(page.getByRole('status').filter({ hasText: '2 taps wait here until you sign in' })).toBeVisible();
   await page.getByRole('link', { name: 'Sign in' }).click();
   await expect(page.getByText('2 taps wait on this device')).toBeVisible();
-  await page.getByLabel('Your name').fill('Wim Halloran');
-  await page.getByLabel('Passphrase').fill('two ladles and a whistle');
+  await page.getByLabel('Your name').fill('Ottilie Brandt-Osei');
+  await page.getByLabel('Passphrase').fill('kittiwake ledge at dawn');
   await page.getByRole('button', { name: 'Sign in' }).click();
   await page.waitForURL(`**/runs/${runId}/cook`);
   await settled(page);

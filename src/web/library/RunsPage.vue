@@ -6,13 +6,17 @@ import type { RunSummary } from '#contract';
 import AppBar from '../parts/AppBar.vue';
 import FormField from '../parts/FormField.vue';
 import { clock, day, month } from '../parts/format.ts';
+import { useHouse } from '../settings/use-house.ts';
 import { useSession } from '../stores/session.ts';
 import { t, tn } from '../words/index.ts';
+import FirstSteps from './FirstSteps.vue';
 import { useRuns } from './use-runs.ts';
 
 const session = useSession();
 const { runs, words, failed, hasOlder, older } = useRuns();
 const zone = computed(() => session.session?.kitchen.timeZone ?? 'UTC');
+const house = useHouse();
+const isDemo = computed(() => session.session?.kitchen.name === house.value.demo?.kitchen);
 const mayCook = computed(() => session.session?.person.role !== 'viewer');
 /** A list that is seen at a glance needs no finding. */
 const FEW = 8;
@@ -59,8 +63,15 @@ function stateOf(run: RunSummary): string {
     </div>
     <p v-if="failed" class="text-ember" role="alert">{{ failed }} {{ t('error.tryAgain') }}</p>
     <FormField v-if="mayFind" v-model="words" :label="t('runs.find')" :hint="t('runs.findHint')" type="search" />
+    <p v-if="isDemo" class="flex flex-wrap items-center gap-x-4 rounded-control bg-mist px-4">
+      <span>{{ t('belong.demo') }}</span>
+      <RouterLink v-if="house.unmade" to="/kitchens/new" class="flex min-h-11 items-center text-bell underline">{{
+        t('welcome.make')
+      }}</RouterLink>
+    </p>
+    <FirstSteps v-if="runs?.length === 0 && !failed && !words && mayCook" />
     <p
-      v-if="runs?.length === 0 && !failed"
+      v-else-if="runs?.length === 0 && !failed"
       class="rounded-card border border-line bg-card p-6 text-lg text-soft"
       role="status"
     >

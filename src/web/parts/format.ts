@@ -16,6 +16,7 @@ function once<K, V>(make: (key: K) => V): (key: K) => V {
   };
 }
 const TIME = { hour: '2-digit', minute: '2-digit', hourCycle: 'h23' } as const;
+const dates = once((timeZone: string) => new Intl.DateTimeFormat('en-GB', { dateStyle: 'long', timeZone }));
 const clocks = once((timeZone: string) => new Intl.DateTimeFormat('en-GB', { ...TIME, timeZone }));
 const secondClocks = once(
   (timeZone: string) => new Intl.DateTimeFormat('en-GB', { ...TIME, second: '2-digit', timeZone }),
@@ -33,6 +34,11 @@ const numbers = once(
 /** The month a moment lies in: "June 2026". */
 export function month(atMs: number, timeZone: string): string {
   return months(timeZone).format(atMs);
+}
+
+/** A day with its year: "29 November 2028". */
+export function date(atMs: number, timeZone: string): string {
+  return dates(timeZone).format(atMs);
 }
 
 /** A surface in the cook's unit: "182 °C". */

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { computed } from 'vue';
-import { RouterLink, useRouter } from 'vue-router';
+import { RouterLink } from 'vue-router';
 import PaperCard from '../parts/PaperCard.vue';
 import { useSession } from '../stores/session.ts';
 import { t } from '../words/index.ts';
@@ -9,7 +9,6 @@ import { useHouse } from './use-house.ts';
 
 /** The kitchens one belongs to: go over to another, or make one. */
 const session = useSession();
-const router = useRouter();
 const house = useHouse();
 const { errors, run } = useAction();
 const others = computed(() => session.session?.others ?? []);
@@ -18,7 +17,7 @@ const mayMake = computed(() => house.value.unmade || (session.session?.person.ro
 const goOver = (kitchenId: string) =>
   run(async () => {
     await session.goOver(kitchenId);
-    await router.push('/runs');
+    window.location.assign('/runs'); // nothing of the one left behind stays in the page
   });
 </script>
 

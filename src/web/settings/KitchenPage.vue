@@ -26,6 +26,7 @@ const me = computed(() => session.session?.person);
     <div class="flex flex-col gap-5">
       <PeopleCard />
       <InviteCard v-if="me?.role === 'owner'" />
+      <RulesCard v-if="me?.role === 'owner'" />
       <FactsCard v-if="me?.role === 'owner'" />
       <FunnelsCard v-if="me?.role === 'owner'" />
       <NetworkCard v-if="me?.role === 'owner'" />
@@ -36,7 +37,6 @@ const me = computed(() => session.session?.person);
       <SessionsCard />
       <PassphraseCard v-if="me?.kind === 'person'" />
       <BelongCard v-if="me?.kind === 'person'" />
-      <RulesCard v-if="me?.role === 'owner'" />
       <PartCard />
     </div>
   </main>

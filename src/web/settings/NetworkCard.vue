@@ -3,7 +3,7 @@ import { onMounted, ref } from 'vue';
 import type { Network } from '#contract';
 import { call } from '../live/api.ts';
 import BigButton from '../parts/BigButton.vue';
-import { day } from '../parts/format.ts';
+import { date } from '../parts/format.ts';
 import PaperCard from '../parts/PaperCard.vue';
 import { useSession } from '../stores/session.ts';
 import { t } from '../words/index.ts';
@@ -33,7 +33,7 @@ const go = () =>
       <dt class="text-soft">{{ t('network.address') }}</dt>
       <dd class="break-all">{{ network.address }}</dd>
       <dt class="text-soft">{{ t('network.until') }}</dt>
-      <dd>{{ day(network.untilMs, session.session?.kitchen.timeZone ?? 'UTC') }}</dd>
+      <dd>{{ date(network.untilMs, session.session?.kitchen.timeZone ?? 'UTC') }}</dd>
       <dt class="text-soft">{{ t('network.names') }}</dt>
       <dd class="break-all">{{ network.names.join(', ') }}</dd>
       <dt class="text-soft">{{ t('network.fingerprint') }}</dt>

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { computed, reactive, ref, watch } from 'vue';
-import { RouterLink, useRouter } from 'vue-router';
+import { RouterLink } from 'vue-router';
 import { EGG_CLASS_IDS, type EggClass } from '#core/ingredients';
 import { MEASURE_SYSTEMS } from '#core/units';
 import { DEFAULT_SETTINGS, KITCHEN_FACTS, PASSPHRASE_LETTERS, type Settings } from '#contract';
@@ -18,7 +18,6 @@ import { useHouse } from './use-house.ts';
 
 /** Makes a kitchen: what it is called and like, and who keeps it. */
 const session = useSession();
-const router = useRouter();
 const house = useHouse();
 const { errors, busy, run } = useAction();
 
@@ -56,7 +55,7 @@ const make = () =>
       settings: { ...DEFAULT_SETTINGS, temperatureUnit, weights, measures } as Settings,
       ...(keeper.value ? {} : { owner: { name: form.owner, passphrase: form.passphrase } }),
     });
-    await router.push('/stations');
+    window.location.assign('/runs'); // nothing of another kitchen stays in the page
   });
 const choices = <Value extends string>(setting: string, values: readonly Value[]) =>
   values.map((value) => ({ value, label: t(`kitchen.${setting}.${value}`) }));

@@ -1,6 +1,5 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue';
-import { useRouter } from 'vue-router';
 import { call } from '../live/api.ts';
 import { sayAgain } from '../live/say-again.ts';
 import BigButton from '../parts/BigButton.vue';
@@ -16,7 +15,6 @@ import { useAction } from './use-action.ts';
 type Deed = 'handOver' | 'leave' | 'delete';
 const session = useSession();
 const people = usePeople();
-const router = useRouter();
 const { errors, busy, run } = useAction();
 const asking = ref<Deed | null>(null);
 const to = ref('');
@@ -54,7 +52,7 @@ const go = () =>
     }
     if (deed === 'leave') await session.leaveBy('/api/kitchen/me');
     else await session.leaveBy('/api/kitchen', { name: named.value });
-    await router.push('/sign-in');
+    window.location.assign('/sign-in');
   });
 </script>
 

@@ -31,16 +31,16 @@ const look = () =>
     </div>
     <p class="max-w-2xl text-lg text-soft">{{ t('welcome.lead') }}</p>
     <div class="grid gap-5 md:grid-cols-2">
-      <PaperCard :title="t('welcome.make')" class="flex flex-col gap-4">
-        <p class="flex-1">{{ t('welcome.makeLead') }}</p>
+      <PaperCard v-if="house.unmade" :title="t('welcome.make')" class="flex flex-col gap-2">
+        <p class="mb-2 flex-1">{{ t('welcome.makeLead') }}</p>
         <RouterLink
           to="/kitchens/new"
           class="flex min-h-14 items-center justify-center rounded-control bg-bell-ground px-5 text-lg font-semibold text-on-bell hover:brightness-110"
           >{{ t('welcome.make') }}</RouterLink
         >
       </PaperCard>
-      <PaperCard v-if="house.demo" :title="t('welcome.look')" class="flex flex-col gap-4">
-        <p class="flex-1">{{ t('welcome.lookLead', { kitchen: house.demo.kitchen, name: house.demo.name }) }}</p>
+      <PaperCard v-if="house.demo" :title="t('welcome.look')" class="flex flex-col gap-2">
+        <p class="mb-2 flex-1">{{ t('welcome.lookLead', { kitchen: house.demo.kitchen, name: house.demo.name }) }}</p>
         <BigButton :disabled="busy" @click="look">{{ t(looking ? 'welcome.opening' : 'welcome.look') }}</BigButton>
         <p v-for="message in errors" :key="message" class="font-semibold text-ember" role="alert">{{ message }}</p>
       </PaperCard>

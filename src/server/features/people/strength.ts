@@ -25,9 +25,8 @@ export async function mustBeHardToGuess(
   const { score } = factory.check(passphrase.slice(0, WEIGHED_LETTERS), [...about]);
   if (score >= SCORE && !published.includes(passphrase)) return;
   throw badInput(
-    'This passphrase is easily guessed.',
+    'This passphrase is easily guessed. Take four words that have nothing to do with each other.',
     field,
-    'Take four words that have nothing to do with each other, or let one be made.',
   );
 }
 

@@ -107,7 +107,6 @@ async function keepNote(): Promise<void> {
             </form>
           </PaperCard>
           <LearnedCard :formula-id="formulaId" />
-          <HandedOnCard />
           <PaperCard v-if="store.state!.clashes.length" :title="t('clash.title')">
             <p class="mb-2 text-sm text-soft">{{ t('clash.lead') }}</p>
             <ul class="flex flex-col gap-1">
@@ -153,5 +152,6 @@ async function keepNote(): Promise<void> {
         </div>
       </div>
     </template>
+    <HandedOnCard />
   </div>
 </template>

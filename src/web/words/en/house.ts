@@ -162,6 +162,15 @@ export const house = {
     cooking: 'Cooking: {n} of {of} off',
     served: 'Done: {n} of {of} served',
   },
+  firstSteps: {
+    title: 'Before the first morning',
+    stations: 'Say what you cook on',
+    stationsLead: 'A burner and the plate or pan on it.',
+    formulas: 'Bring a recipe',
+    formulasLead: 'Paste one, or write it down.',
+    run: 'Plan the first run',
+    runLead: 'When to eat and how many; the rest is planned back from there.',
+  },
   newRun: {
     title: 'New run',
     name: 'What is it called',
