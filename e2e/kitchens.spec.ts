@@ -5,7 +5,6 @@ import { accessFaults, cookNow, settled, watchFaults } from './app.ts';
 // A house of its own: whether anyone has made a kitchen in it matters here.
 const test = base.extend<object, { house: DemoServer }>({
   house: [
-    // eslint-disable-next-line no-empty-pattern -- the runner reads the pattern
     async ({}, use) => {
       const house = await startDemoServer(0);
       await use(house);

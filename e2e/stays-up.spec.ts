@@ -1,3 +1,4 @@
+import { randomUUID } from 'node:crypto';
 import { expect, test } from '@playwright/test';
 import { logOf, newRun, settled, signIn, stage } from './app.ts';
 
@@ -61,4 +62,63 @@ test('18.4 the list of runs: found by words, older ones as asked', async ({ page
   await expect(page.getByText('No run has these words')).toBeVisible();
   await page.getByLabel('Find a run').fill('');
   await expect(page.getByRole('heading', { name: 'To cook' })).toBeVisible();
+});
+
+test('18.5 a run that cannot be worked out says so, names the event, and an owner sets it aside', async ({
+  page,
+  browser,
+  baseURL,
+}) => {
+  await signIn(page);
+  const runId = await newRun(page, 'Stuck', { cakes: 6, crepes: 2 }, true);
+  /** As if the desk choked on a piece of the second tap: every question with it in is answered by a fault. */
+  const choke = () => {
+    const post = Worker.prototype.postMessage;
+    Worker.prototype.postMessage = function (message: unknown, ...more: unknown[]) {
+      const { id, path, argumentList } = message as {
+        id: string;
+        path?: string[];
+        argumentList?: { value: { notes?: unknown[] } }[];
+      };
+      if (path?.[0] === 'outlook' && (argumentList?.[1]?.value.notes?.length ?? 0) > 0) {
+        const data = {
+          id,
+          type: 'HANDLER',
+          name: 'throw',
+          value: { isError: true, value: { message: 'no such figure', name: 'Error' } },
+        };
+        setTimeout(() => this.dispatchEvent(new MessageEvent('message', { data })));
+        return;
+      }
+      Reflect.apply(post, this, [message, ...more]);
+    };
+  };
+  await page.addInitScript(choke);
+  await page.reload();
+  await settled(page);
+  const note = {
+    kind: 'note-kept',
+    v: 1,
+    deviceId: randomUUID(),
+    deviceAtMs: Date.now(),
+    offsetMs: 0,
+    offsetSpreadMs: 1,
+  };
+  await page.request.post(`/api/runs/${runId}/events`, {
+    data: { events: [{ ...note, id: randomUUID(), tapId: randomUUID(), payload: { text: 'poison' } }] },
+    headers: { origin: baseURL! },
+  });
+  const told = page.getByRole('alert').filter({ hasText: 'This run cannot be worked out from' });
+  await expect(told).toContainText('by Ottilie Brandt-Osei');
+  await expect(told).toContainText('no such figure');
+  const cook = await (await browser.newContext({ baseURL: baseURL! })).newPage();
+  await cook.addInitScript(choke);
+  await signIn(cook, 1);
+  await cook.goto(`/runs/${runId}/cook`);
+  await expect(cook.getByText('An owner of the kitchen can set it aside here.')).toBeVisible();
+  await page.getByRole('button', { name: 'Set it aside and go on' }).click();
+  await expect(told).toBeHidden();
+  await settled(page);
+  await expect(cook.getByText('An owner of the kitchen can set it aside here.')).toBeHidden();
+  await settled(cook);
 });

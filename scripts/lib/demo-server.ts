@@ -21,7 +21,7 @@ export interface DemoServer {
  * The built application with demo data on a cluster that goes with it: for the browser tests and the pictures. With a
  * `lanPort` it is served over HTTPS there as well, as on a kitchen's network.
  */
-export async function startDemoServer(port: number, lanPort?: number): Promise<DemoServer> {
+export async function startDemoServer(port: number, lanPort?: number, webRoot = WEB_ROOT): Promise<DemoServer> {
   const cluster = await temporaryCluster();
   const databaseUrl = cluster.url('bluebell');
   await migrate(databaseUrl);
@@ -32,7 +32,7 @@ export async function startDemoServer(port: number, lanPort?: number): Promise<D
     host: '127.0.0.1',
     port,
     databaseUrl: await appLogin(databaseUrl),
-    webRoot: WEB_ROOT,
+    webRoot,
     logLevel: 'warn',
     rateLimit: { perMinute: 6000, signInPerMinute: 200 },
     https: false,

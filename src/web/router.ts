@@ -7,6 +7,9 @@ import { t } from './words/index.ts';
 export const STAGES = ['brief', 'batter', 'rest', 'heat', 'portion', 'cook', 'review'] as const;
 export type Stage = (typeof STAGES)[number];
 
+/** A page that is left lets its run go a moment after. */
+const RUN_LET_GO_MS = 300;
+
 export function makeRouter(): Router {
   const router = createRouter({
     history: createWebHistory(),
@@ -76,7 +79,7 @@ export function makeRouter(): Router {
     return { path: '/sign-in', query: { to: to.fullPath } };
   });
   router.afterEach((to) => {
-    if (to.path === '/runs') renewShell(); // no run is in hand here
+    if (!to.params['runId']) setTimeout(renewShell, RUN_LET_GO_MS); // no run is in hand here
 
     const title = to.meta['title'];
     document.title = typeof title === 'string' ? `${t(title)} · Bluebell` : 'Bluebell';

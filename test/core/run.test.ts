@@ -5,6 +5,7 @@ import * as v from 'valibot';
 import {
   EVENT_KINDS,
   PinsSchema,
+  eventAtFault,
   fold,
   placeKey,
   runNowMs,
@@ -359,4 +360,20 @@ describe('golden logs', () => {
       expect(told).toEqual(golden.folded);
     },
   );
+});
+
+describe('18.5 the event at fault', () => {
+  it('is the one from which on the log does not work out, wherever it stands, found in as many tries as the log has halves', async () => {
+    const log = Array.from({ length: 1000 }, (_, at) => at);
+    for (const poisoned of [0, 1, 499, 998, 999]) {
+      let tries = 0;
+      const found = await eventAtFault(log, async (upTo) => {
+        tries += 1;
+        return !upTo.includes(poisoned);
+      });
+      expect([found, tries <= 11]).toEqual([poisoned, true]);
+    }
+    expect(await eventAtFault(log, async () => false)).toBeNull(); // what it began with is at fault
+    expect(await eventAtFault([], async () => false)).toBeNull();
+  });
 });

@@ -230,6 +230,18 @@ describe('18.7 what is sent is bounded', () => {
     expect(answer.statusCode).toBe(409);
     expect(answer.json()).toMatchObject({ code: 'logFull', hint: 'Finish it and make a new run.' });
   });
+
+  it('nor do all logs of a kitchen, and another kitchen goes on', async () => {
+    const [full, other] = [await server.kitchen(), await server.kitchen()];
+    const runs = [await aRun(full), await aRun(full)] as const;
+    const next = await aRun(other);
+    await server.sql('UPDATE run SET log_bytes = kitchen_log_bytes() - (1 << 20) WHERE id = $1', [runs[0]]);
+    await server.sql('UPDATE run SET log_bytes = (1 << 20) - 100 WHERE id = ANY ($1)', [[runs[1], next]]);
+    const answer = await post(full, runs[1], { events: flips(2) });
+    expect(answer.statusCode).toBe(409);
+    expect(answer.json()).toMatchObject({ code: 'kitchenFull' });
+    expect((await post(other, next, { events: flips(2) })).statusCode).toBe(200);
+  });
 });
 
 describe('18.8 a full disk', () => {

@@ -56,3 +56,4 @@ export {
   type ZoneState,
 } from './state.ts';
 export { upcast } from './upcast.ts';
+export { eventAtFault } from './event-at-fault.ts';

@@ -56,6 +56,7 @@ export class Seals1764700000000 implements MigrationInterface {
       REVOKE ALL ON FUNCTION seal_event() FROM PUBLIC;
     `);
     await runner.query(APPEND);
+    await runner.query(LIMIT_OF_A_KITCHEN);
   }
 
   async down(): Promise<void> {
@@ -132,4 +133,22 @@ const APPEND = `
       RETURN answer;
     END $$;
   REVOKE ALL ON FUNCTION maker(jsonb, uuid, uuid) FROM PUBLIC;
+`;
+
+/** All logs of a kitchen together are bounded too; looked at once a megabyte of a run. BB414: the kitchen's are full. */
+const LIMIT_OF_A_KITCHEN = `
+  CREATE FUNCTION kitchen_log_bytes() RETURNS bigint LANGUAGE sql IMMUTABLE AS $$ SELECT 8::bigint << 30 $$;
+  CREATE OR REPLACE FUNCTION log_within() RETURNS trigger
+    LANGUAGE plpgsql SECURITY DEFINER SET search_path = public, pg_temp
+    AS $$ DECLARE others bigint; BEGIN
+      IF NEW.last_seq > 400000 OR NEW.log_bytes > 128 * 1024 * 1024 THEN
+        RAISE EXCEPTION 'the log is full' USING ERRCODE = 'BB413';
+      END IF;
+      IF NEW.log_bytes >> 20 > OLD.log_bytes >> 20 THEN
+        SELECT sum(log_bytes) INTO others FROM run WHERE kitchen_id = NEW.kitchen_id AND id <> NEW.id;
+        IF coalesce(others, 0) + NEW.log_bytes > kitchen_log_bytes() THEN
+          RAISE EXCEPTION 'the logs of the kitchen are full' USING ERRCODE = 'BB414';
+        END IF;
+      END IF;
+      RETURN NEW; END $$;
 `;

@@ -1,6 +1,13 @@
 import { registerSW } from 'virtual:pwa-register';
 
+/** Held, shared, by every tab that has a run in hand: under none of them is the page loaded anew. */
+const COOKING = 'bluebell.cooking';
+/** Going from page to page, a newer version is asked for this often. */
+const ASK_EVERY_MS = 60_000;
+
 let renew: (() => void) | undefined;
+let registration: ServiceWorkerRegistration | undefined;
+let askedAtMs = 0;
 
 /** Keeps the application itself on this device, so that it opens without the network from the second visit on. */
 export function keepShell(): void {
@@ -8,11 +15,34 @@ export function keepShell(): void {
     onNeedRefresh: () => {
       renew = () => void update(true);
     },
+    onRegisteredSW: (_url, registered) => {
+      registration = registered;
+    },
     onRegisterError: (error: unknown) => console.warn(error), // the page works all the same while the server is there
   });
 }
 
-/** Takes up a newer version that has arrived, if one has: the page is loaded anew. Not while a run is in hand. */
+/**
+ * Takes up a newer version that has arrived, if no tab of this browser has a run in hand: all of them are loaded anew. Else
+ * the next one who goes from page to page tries again. Asks for one, too: a page that stays open would never hear of it.
+ */
 export function renewShell(): void {
-  renew?.();
+  if (renew) {
+    const own = renew;
+    void navigator.locks.request(COOKING, { ifAvailable: true }, async (lock) => {
+      if (lock) own();
+    });
+    return;
+  }
+  if (!registration || Date.now() - askedAtMs < ASK_EVERY_MS) return;
+  askedAtMs = Date.now();
+  void registration.update().catch(() => undefined); // the server is away: another time
+}
+
+/** Says that this tab has a run in hand. @returns how to say that it has none any more */
+export function runInHand(): () => void {
+  let letGo = () => {};
+  const over = new Promise<void>((resolve) => (letGo = resolve));
+  if (navigator.locks) void navigator.locks.request(COOKING, { mode: 'shared' }, () => over);
+  return letGo;
 }

@@ -2,6 +2,7 @@
 import { computed, nextTick, onBeforeUnmount, ref, useTemplateRef, watch } from 'vue';
 import { RouterLink, RouterView, useRoute } from 'vue-router';
 import { CallError } from '../live/api.ts';
+import { runInHand } from '../live/shell.ts';
 import BellMark from '../parts/BellMark.vue';
 import { clock, clockSeconds, day } from '../parts/format.ts';
 import { STAGES } from '../router.ts';
@@ -10,6 +11,7 @@ import { t, tn } from '../words/index.ts';
 import { letGo } from './keys.ts';
 import NoticeBar from './NoticeBar.vue';
 import RehearsalBar from './RehearsalBar.vue';
+import RunFault from './RunFault.vue';
 import ServiceLine from './ServiceLine.vue';
 import TaskNotice from './TaskNotice.vue';
 import { useStagesDone } from './use-stages-done.ts';
@@ -44,7 +46,11 @@ watch(
   { immediate: true, flush: 'post' },
 );
 
-onBeforeUnmount(() => store.close());
+const letGoOfRun = runInHand();
+onBeforeUnmount(() => {
+  store.close();
+  letGoOfRun();
+});
 </script>
 
 <template>
@@ -112,6 +118,7 @@ onBeforeUnmount(() => store.close());
     </main>
     <template v-else-if="store.run && store.state">
       <RehearsalBar v-if="store.run.rehearsal" />
+      <RunFault />
       <TaskNotice />
       <ServiceLine :slim="here === 'cook'" />
       <main class="flex-1 px-5 pb-5 max-md:px-3"><RouterView /></main>

@@ -14,12 +14,14 @@ export interface InHand {
   readonly nowMs: Ref<number>;
   /** Whether the newest event of these kinds came from this device: it alone records the advice that followed. */
   caused(kinds: readonly EventKind[]): boolean;
+  /** The run in hand cannot be worked out; null: it can. */
+  stuck(said: string | null): void;
   /** Puts facts of advice into the log. */
   record(facts: readonly NewEvent[]): Promise<void>;
 }
 
 /** What the desk's worker foresees for the run in hand; one question at a time, the newest state asks again. */
-export function useOutlook({ run, state, nowMs, record }: InHand) {
+export function useOutlook({ run, state, nowMs, stuck, record }: InHand) {
   const outlook = shallowRef<Outlook | null>(null);
   /** Events folded into the newest outlook: equal to the state's count when the screen is up to date. */
   const outlookCount = ref(-1);
@@ -42,9 +44,13 @@ export function useOutlook({ run, state, nowMs, record }: InHand) {
       const seed = current.rehearsal ? current.seed : null;
       const result = await desk()
         .outlook(current.pins, asked, nowMs.value, seed)
-        .catch((error: unknown) => (console.error(error), null)); // the last outlook stands; the next tick asks again
-      if (!result) break;
+        .catch((error: unknown) => (console.warn(error), error instanceof Error ? error.message : String(error)));
       if (run.value?.id !== current.id) continue;
+      if (typeof result === 'string') {
+        stuck(result); // the last outlook stands; the next tick asks again
+        break;
+      }
+      stuck(null);
       outlook.value = result;
       outlookCount.value = asked.eventCount;
       if (tapped && asked === state.value) {

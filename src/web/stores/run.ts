@@ -11,6 +11,7 @@ import { keepEvents, keepRun, keptRun } from '../live/kept.ts';
 import { keepWaiting, loadOutbox, onOutboxChanged, takeOut, waiting } from '../live/outbox.ts';
 import { askHealth, flush, onStored, sync } from '../live/sync.ts';
 import { useOutlook, usePlan } from './desk.ts';
+import { useRunFault } from './run-fault.ts';
 import { useSession } from './session.ts';
 
 const TICK_MS = 250;
@@ -38,7 +39,8 @@ export const useRun = defineStore('run', () => {
   const session = useSession();
   const looksOn = computed(() => session.session?.person.role === 'viewer');
 
-  const inHand = { run, state, nowMs, caused, record };
+  const faults = useRunFault();
+  const inHand = { run, state, nowMs, caused, stuck, record };
   const outlook = useOutlook(inHand);
   const planning = usePlan(inHand);
   const settled = computed(() => state.value !== null && outlook.outlookCount.value === state.value.eventCount);
@@ -99,6 +101,7 @@ export const useRun = defineStore('run', () => {
     state.value = null;
     live.value = true;
     outlook.clear();
+    faults.clear();
     planning.clear();
   }
 
@@ -116,6 +119,11 @@ export const useRun = defineStore('run', () => {
     nowMs.value = runNowMs(correctedNowMs(), state.value.clock);
     outlook.ask();
     void planning.ask();
+  }
+
+  function stuck(said: string | null): void {
+    if (said === null) faults.clear();
+    else void faults.find(run.value!, [...acknowledged.value, ...pending.value], nowMs.value, said);
   }
 
   function caused(kinds: readonly EventKind[]): boolean {
@@ -156,6 +164,7 @@ export const useRun = defineStore('run', () => {
     outlook: outlook.outlook,
     outlookCount: outlook.outlookCount,
     settled,
+    fault: faults.fault,
     plan: planning.plan,
     planError: planning.planError,
     lots: planning.lots,

@@ -24,10 +24,7 @@ export async function mustBeHardToGuess(
   const factory = await (weigh ??= load());
   const { score } = factory.check(passphrase.slice(0, WEIGHED_LETTERS), [...about]);
   if (score >= SCORE && !published.includes(passphrase)) return;
-  throw badInput(
-    'This passphrase is easily guessed. Take four words that have nothing to do with each other.',
-    field,
-  );
+  throw badInput('This passphrase is easily guessed. Take four words that have nothing to do with each other.', field);
 }
 
 /** A passphrase of words drawn by chance. */

@@ -235,6 +235,13 @@ function atTheDoor(error: { readonly code?: string }): never {
       field: 'runId',
       hint: 'Finish it and make a new run.',
     });
+  if (error.code === 'BB414')
+    throw new RequestError(409, {
+      code: 'kitchenFull',
+      message: 'The logs of this kitchen are full.',
+      field: 'runId',
+      hint: 'Save all of it on the Kitchen page, and go on in a new kitchen.',
+    });
   if (error.code === 'BB403') throw forbidden('You may look, but not change anything.');
   throw error;
 }

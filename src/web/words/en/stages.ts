@@ -38,6 +38,12 @@ export const stages = {
       full: 'This device’s store is full: taps that wait are lost when the page is closed.',
     },
   },
+  runFault: {
+    event: 'This run cannot be worked out from “{what}” on, at {at} by {who}. What is shown is of before.',
+    beginning: 'This run cannot be worked out from what it began with. Make a new one; its log is kept.',
+    setAside: 'Set it aside and go on',
+    askOwner: 'An owner of the kitchen can set it aside here.',
+  },
   setAside: { title: 'Taps set aside', again: 'Send it again', away: 'Throw it away' },
   clash: {
     title: 'Hands that met',
