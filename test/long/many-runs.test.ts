@@ -31,7 +31,7 @@ async function cooked(kitchen: TestKitchen, runs: number, events: number): Promi
        CASE s WHEN 1 THEN b.payload || jsonb_build_object('serviceAtMs', floor(extract(epoch FROM r.created_at) * 1000))
               WHEN $2::int THEN '{}'::jsonb ELSE '{"text": "a word for next time"}'::jsonb END
      FROM run r, generate_series(1, $2::int) s, (SELECT payload, device_id FROM run_event WHERE run_id = $1 AND seq = 1) b
-     WHERE r.kitchen_id = $3 AND r.id <> $1`,
+     WHERE r.kitchen_id = $3 AND r.id <> $1 ORDER BY r.id, s`,
     [first.id, events, kitchen.id],
   );
 }
