@@ -14,17 +14,12 @@ export class Seals1764700000000 implements MigrationInterface {
         ADD COLUMN made_by uuid REFERENCES person,
         ADD COLUMN seal bytea;
 
-      CREATE FUNCTION event_text(e run_event) RETURNS text LANGUAGE sql STABLE
-        AS $$ SELECT jsonb_build_array(e.run_id, e.seq, e.id, e.kitchen_id, e.kind, e.v, e.device_id, e.device_at_ms,
-                e.offset_ms, e.offset_spread_ms, e.sim_at_ms, e.tap_id, e.person_id, e.made_by,
-                extract(epoch FROM e.received_at), e.payload)::text $$;
-      CREATE FUNCTION sealed(before bytea, e run_event) RETURNS bytea LANGUAGE sql STABLE
-        AS $$ SELECT sha256(coalesce(before, '') || sha256(convert_to(event_text(e), 'UTF8'))) $$;
+      ${SEALING}
       CREATE FUNCTION seal_event() RETURNS trigger
         LANGUAGE plpgsql SECURITY DEFINER SET search_path = public, pg_temp
         AS $$ DECLARE before bytea; BEGIN
           IF NEW.seq > 1 THEN
-            SELECT seal INTO before FROM run_event WHERE run_id = NEW.run_id AND seq = NEW.seq - 1;
+            SELECT seal INTO before FROM run_event WHERE kitchen_id = NEW.kitchen_id AND run_id = NEW.run_id AND seq = NEW.seq - 1;
             IF NOT FOUND THEN RAISE EXCEPTION 'event % of run % has none before it', NEW.seq, NEW.run_id; END IF;
           END IF;
           NEW.seal := sealed(before, NEW);
@@ -63,6 +58,16 @@ export class Seals1764700000000 implements MigrationInterface {
     throw new Error('This migration is not taken back: restore a backup instead.');
   }
 }
+
+/** What is sealed of an event, and the seal itself; made anew when the log is parted, for they are of its row's type. */
+export const SEALING = `
+  CREATE FUNCTION event_text(e run_event) RETURNS text LANGUAGE sql STABLE
+    AS $$ SELECT jsonb_build_array(e.run_id, e.seq, e.id, e.kitchen_id, e.kind, e.v, e.device_id, e.device_at_ms,
+            e.offset_ms, e.offset_spread_ms, e.sim_at_ms, e.tap_id, e.person_id, e.made_by,
+            extract(epoch FROM e.received_at), e.payload)::text $$;
+  CREATE FUNCTION sealed(before bytea, e run_event) RETURNS bytea LANGUAGE sql STABLE
+    AS $$ SELECT sha256(coalesce(before, '') || sha256(convert_to(event_text(e), 'UTF8'))) $$;
+`;
 
 /** As before, and with the name of who made an event that another hands on, if that one is of the kitchen. */
 const APPEND = `
