@@ -13,9 +13,10 @@ const TAPS = Number(process.env['BAD_MORNING_TAPS'] ?? 12_000);
 const DEVICES = 3;
 const RUNS = 10;
 const BATCH = 40;
-/** Shares of the taps after which a server process is killed, and after which the database crashes. */
+/** Shares of the taps after which a server process is killed, the database crashes, and its master is killed. */
 const KILLS = [0.1, 0.25, 0.45, 0.65, 0.85];
 const CRASHES = [0.35, 0.75];
+const MASTERS = [0.2, 0.55];
 const PIECES = 1000;
 
 interface Tap {
@@ -171,7 +172,7 @@ test('three devices, failing servers, a failing database and a bad line: nothing
   database.on('error', () => undefined); // it crashes on purpose
   const chance = chanceFrom(20_261_125);
   const tapped: Tap[] = [];
-  const counts = { reloads: 0, offline: 0, kills: 0, crashes: 0 };
+  const counts = { reloads: 0, offline: 0, kills: 0, crashes: 0, masters: 0 };
   try {
     const pages: Page[] = [];
     for (let device = 0; device < DEVICES; device++) {
@@ -182,7 +183,8 @@ test('three devices, failing servers, a failing database and a bad line: nothing
       pages.push(await openDevice(context, device, chance));
     }
     const trouble: Promise<void>[] = [];
-    const due = { kills: KILLS.map((share) => share * TAPS), crashes: CRASHES.map((share) => share * TAPS) };
+    const [kills, crashes, masters] = [KILLS, CRASHES, MASTERS].map((shares) => shares.map((share) => share * TAPS));
+    const due = { kills: kills!, crashes: crashes!, masters: masters! };
 
     /** What goes wrong by itself as the morning goes on; the devices do not wait for it. */
     const stir = () => {
@@ -194,6 +196,11 @@ test('three devices, failing servers, a failing database and a bad line: nothing
         due.crashes.shift();
         counts.crashes += 1;
         trouble.push(network.crashDatabase());
+      }
+      if (due.masters.length && tapped.length >= due.masters[0]!) {
+        due.masters.shift();
+        counts.masters += 1;
+        trouble.push(network.killDatabase());
       }
     };
     const cook = async (page: Page, device: number, runId: string, until: number) => {
@@ -227,7 +234,7 @@ test('three devices, failing servers, a failing database and a bad line: nothing
       await Promise.all(pages.map((page, device) => cook(page, device, runId, until)));
     }
     await Promise.all(trouble);
-    expect(counts).toMatchObject({ kills: KILLS.length, crashes: CRASHES.length });
+    expect(counts).toMatchObject({ kills: KILLS.length, crashes: CRASHES.length, masters: MASTERS.length });
 
     // everything that waits arrives, of every run
     for (const page of pages)
@@ -303,7 +310,7 @@ test('three devices, failing servers, a failing database and a bad line: nothing
     }
     expect(clashes).toBeGreaterThan(0); // they did get into each other's way
     console.log(
-      `${tapped.length} taps on ${DEVICES} devices in ${RUNS} runs; ${counts.kills} servers killed, ${counts.crashes} database crashes, ` +
+      `${tapped.length} taps on ${DEVICES} devices in ${RUNS} runs; ${counts.kills} servers killed, ${counts.crashes} database crashes, ${counts.masters} of its masters killed, ` +
         `${counts.offline} offline spells, ${counts.reloads} reloads: ${stored} stored, 0 lost, 0 doubled`,
     );
   } finally {

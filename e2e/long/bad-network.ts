@@ -1,9 +1,11 @@
 import { spawn, type ChildProcess } from 'node:child_process';
 import { connect, createServer, type Server, type Socket } from 'node:net';
-import { join } from 'node:path';
+import { readFileSync } from 'node:fs';
+import { dirname, join } from 'node:path';
 import { temporaryCluster } from '../../scripts/lib/lanes.ts';
 import { ROOT } from '../../scripts/lib/paths.ts';
 import { freePort } from '../../scripts/lib/postgres.ts';
+import { supervise } from '../../scripts/lib/supervise.ts';
 
 /** Two server processes on one database behind one port, all of which can be made to fail. */
 export interface BadNetwork {
@@ -13,6 +15,8 @@ export interface BadNetwork {
   /** Ends a server process without a word and starts it again. */
   readonly killServer: (index: number) => Promise<void>;
   readonly crashDatabase: () => Promise<void>;
+  /** Kills its master process; it is looked after, as a start does, and comes back by itself. */
+  readonly killDatabase: () => Promise<void>;
   readonly close: () => Promise<void>;
 }
 
@@ -36,6 +40,15 @@ export async function badNetwork(devices: number): Promise<BadNetwork> {
       processes[index] = await startServer(databaseUrl, ports[index]!);
     },
     crashDatabase: cluster.crash,
+    killDatabase: async () => {
+      let back = () => {};
+      const isBack = new Promise<void>((resolve) => (back = resolve));
+      const stopLooking = supervise(cluster, (words) => words.startsWith('The database is back') && back());
+      const [master] = readFileSync(join(dirname(cluster.log), 'data', 'postmaster.pid'), 'utf8').split('\n');
+      process.kill(Number(master), 'SIGKILL');
+      await isBack;
+      stopLooking();
+    },
     close: async () => {
       proxies.forEach((each) => each.close());
       await Promise.all(processes.map((each) => end(each, 'SIGTERM')));

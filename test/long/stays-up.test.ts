@@ -5,8 +5,11 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { fileURLToPath } from 'node:url';
 import pg from 'pg';
+import { DataSource } from 'typeorm';
 import { seeded } from '#core/rehearsal';
 import { DEMO_PEOPLE } from '#demo';
+import { ensureDatabase, startCluster } from '../../scripts/lib/postgres.ts';
+import { MIGRATIONS } from '../../src/server/migrations/index.ts';
 
 const root = fileURLToPath(new URL('../..', import.meta.url));
 const environment = (more: NodeJS.ProcessEnv) => ({ ...process.env, NODE_OPTIONS: '', DATABASE_URL: '', ...more });
@@ -102,6 +105,47 @@ describe('it stays up', () => {
     }
     expect(whole).toBe(10);
   }, 600_000);
+
+  it('18.2 killed at random moments of a migration of a house’s data, the next start brings it forward, and nothing is lost', async () => {
+    const random = seeded(182);
+    const data = folder();
+    const cluster = await startCluster(join(data, 'postgres'));
+    await ensureDatabase(cluster, 'bluebell');
+    const source = await new DataSource({
+      ...{ type: 'postgres', url: cluster.url('bluebell') },
+      ...{ migrations: MIGRATIONS.slice(0, 6), migrationsTableName: 'migration' },
+    }).initialize();
+    await source.runMigrations({ transaction: 'each' });
+    await source.query(readFileSync(join(root, 'test', 'golden', 'schema-6.sql'), 'utf8'));
+    // a log long enough that sealing it takes a while
+    await source.query(`INSERT INTO run_event (run_id, seq, id, kitchen_id, kind, v, device_id, device_at_ms, offset_ms, offset_spread_ms, tap_id, payload)
+      SELECT e.run_id, n, gen_random_uuid(), e.kitchen_id, 'note-kept', 1, e.device_id, 1780000000000 + n, 0, 4, gen_random_uuid(), e.payload
+      FROM run_event e, generate_series(3, 40000) n WHERE e.seq = 1`);
+    await source.query('UPDATE run SET last_seq = 40000');
+    await source.destroy();
+    await cluster.stop();
+    let cutShort = 0;
+    for (let kill = 0; kill < 10; kill++) {
+      const dying = house(data);
+      const up = await Promise.race([dying.said(/up /), pause(1500 + random() * 2500)]);
+      if (!up) cutShort += 1;
+      dying.child.kill('SIGKILL');
+      await dying.ended;
+    }
+    expect(cutShort).toBeGreaterThan(2);
+    const next = house(data);
+    const up = await next.said(/up (postgres:\S+)/, 120_000);
+    expect(up ? '' : next.text()).toBe('');
+    const client = new pg.Client({ connectionString: up![1]! });
+    await client.connect();
+    const { rows } = await client.query(
+      "SELECT count(*)::int AS events, (SELECT count(*)::int FROM broken_seals()) AS broken FROM run_event e JOIN run r ON r.id = e.run_id WHERE r.name = 'First frost'",
+    );
+    expect(rows).toEqual([{ events: 40_000, broken: 0 }]);
+    await client.end();
+    next.child.kill('SIGTERM');
+    expect(await next.ended).toBe(0);
+  }, 400_000);
 
   it('18.3 a backup and a start that comes meanwhile do not take the database from one another', async () => {
     const data = folder();
