@@ -46,7 +46,42 @@ try {
     await of.screenshot({ path: join(folder, `${name}.png`) });
     console.log(`  ${name}.png`);
   };
-  await shot('runs');
+  await aYearOfRuns(server.databaseUrl);
+  /** Pictures side by side on one sheet. */
+  const sheetOf = async (name: string, shown: readonly Buffer[], columns: string, width: number) => {
+    const sheet = await page.context().newPage();
+    await sheet.setViewportSize({ width, height: 800 });
+    const cells = shown.map(
+      (png) => `<img style="display:block;width:100%" src="data:image/png;base64,${png.toString('base64')}">`,
+    );
+    await sheet.setContent(
+      `<body style="margin:0;display:grid;gap:8px;align-items:start;grid-template-columns:${columns}">${cells.join('')}</body>`,
+    );
+    await sheet.screenshot({ path: join(folder, `${name}.png`), fullPage: true });
+    await sheet.close();
+    console.log(`  ${name}.png`);
+  };
+  const inBoth = async (of: Page, path: string, height: number) => {
+    const both: Buffer[] = [];
+    for (const colorScheme of ['light', 'dark'] as const) {
+      await of.setViewportSize({ width: 1280, height });
+      await of.emulateMedia({ colorScheme });
+      await of.goto(path);
+      await of.waitForTimeout(800);
+      both.push(await of.screenshot());
+    }
+    await of.emulateMedia({ colorScheme: 'light' });
+    await of.setViewportSize({ width: 1280, height: 800 });
+    return both;
+  };
+  const visitor = await (await browser.newContext({ baseURL: server.url })).newPage();
+  await sheetOf(
+    'doors',
+    [...(await inBoth(visitor, '/welcome', 800)), ...(await inBoth(visitor, '/kitchens/new', 900))],
+    '1fr 1fr',
+    1600,
+  );
+  await sheetOf('runs', await inBoth(page, '/runs', 1500), '1fr 1fr', 1600);
   await page.goto('/kitchen');
   await page.getByRole('button', { name: 'A tablet' }).click();
   await page.getByTestId('code').waitFor();
@@ -137,16 +172,38 @@ try {
   await settled(page);
   await page.emulateMedia({ colorScheme: 'dark' });
   await shot('cook-dark');
-  for (const [name, width, height] of [
-    ['tablet', 820, 1180],
-    ['phone', 390, 844],
+  const small: Buffer[] = [];
+  for (const [width, height] of [
+    [820, 1180],
+    [390, 844],
   ] as const) {
     const touched = await open(width, height, true);
     await touched.goto(`/runs/${halves.cook.id}/cook`);
     await settled(touched);
-    await shot(`cook-${name}`, touched);
+    await touched.waitForTimeout(400);
+    small.push(await touched.screenshot());
   }
+  await sheetOf('cook-small', small, '820fr 390fr', 1220);
 } finally {
   await browser.close();
   await server.stop();
+}
+
+/** Mornings of a year as the list tells them; what was cooked in them is not there. */
+async function aYearOfRuns(databaseUrl: string): Promise<void> {
+  const source = await ownerSource(databaseUrl).initialize();
+  await source.query(
+    `INSERT INTO run (id, kitchen_id, name, rehearsal, seed, pins, created_at)
+     SELECT gen_random_uuid(), kitchen_id, (ARRAY['Ringers’ breakfast', 'Boat-day breakfast', 'Sunday stack', 'Trap-round crepes'])[1 + n % 4],
+            n % 11 = 0, n, pins, date_trunc('day', now()) - n * interval '2 days' + interval '7 hours'
+     FROM run, generate_series(2, 180) n WHERE id = $1`,
+    [DEMO_IDS.runs.finished],
+  );
+  await source.query(
+    `UPDATE run_summary s SET seq = 0, pieces = 40 + r.seed % 37, poured = 40 + r.seed % 37, served = 38 + r.seed % 37, finished = true,
+       service_at_ms = extract(epoch FROM r.created_at) * 1000 + 2400000, ordered_at_ms = extract(epoch FROM r.created_at) * 1000 + 2400000
+     FROM run r WHERE r.id = s.run_id AND r.id NOT IN ($1, $2)`,
+    [DEMO_IDS.runs.finished, DEMO_IDS.runs.upcoming],
+  );
+  await source.destroy();
 }

@@ -79,11 +79,12 @@ function stateOf(run: RunSummary): string {
     </p>
     <section v-for="group in groups" :key="group.title" class="flex flex-col gap-3" :aria-label="group.title">
       <h2 class="text-lg text-soft">{{ group.title }}</h2>
-      <ul class="flex flex-col gap-3">
+      <ul class="flex flex-col" :class="group.runs[0]!.ahead ? 'gap-3' : 'gap-2'">
         <li v-for="run in group.runs" :key="run.id">
           <RouterLink
             :to="`/runs/${run.id}/${stageOf(run)}`"
-            class="flex items-center gap-x-4 rounded-card border border-line bg-card p-4 hover:border-bell"
+            class="flex items-center gap-x-4 rounded-card border border-line bg-card px-4 hover:border-bell"
+            :class="run.ahead ? 'py-4' : 'py-2'"
           >
             <span class="min-w-0 flex-1">
               <span class="flex flex-wrap items-center gap-x-3"
