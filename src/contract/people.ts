@@ -154,6 +154,7 @@ export const AUDIT_KINDS = [
   'sign-in-failed',
   'session-ended',
   'passphrase-changed',
+  'passphrase-reset',
   'invited',
   'invite-withdrawn',
   'joined',

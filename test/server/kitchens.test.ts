@@ -3,6 +3,7 @@ import { randomUUID } from 'node:crypto';
 import type { FastifyInstance, InjectOptions } from 'fastify';
 import type { Session } from '#contract';
 import { buildApp } from '../../src/server/app.ts';
+import { resetPassphrase } from '../../scripts/lib/reset-passphrase.ts';
 import { PASSPHRASE, testServer, type TestKitchen, type TestServer } from './app.ts';
 import { made, newKitchen, newRun } from './make.ts';
 
@@ -190,6 +191,28 @@ describe('18.11 several kitchens', () => {
     expect(await server.sql('SELECT 1 FROM kitchen WHERE id = $1', [second.session.kitchen.id])).toEqual([]);
     expect(await server.sql('SELECT 1 FROM kitchen WHERE id = $1', [kitchen.id])).toHaveLength(1);
     expect((await server.as(other, { url: `/api/runs/${runId}` })).statusCode).toBe(200);
+  });
+});
+
+describe('a passphrase that was forgotten', () => {
+  it('is given anew at the machine, for all kitchens of its person, and written down', async () => {
+    const one = await makeKitchen();
+    const two = await makeKitchen({ owner: undefined }, one.cookie);
+    const { name } = one.session.person;
+    await expect(resetPassphrase(server.databaseUrl, 'no such kitchen', name)).rejects.toThrow('Nobody called');
+    const passphrase = await resetPassphrase(server.databaseUrl, one.session.kitchen.name.toUpperCase(), name);
+    expect((await ask('GET', '/api/runs', undefined, two.cookie)).statusCode).toBe(401);
+    expect(
+      (await signIn({ kitchen: one.session.kitchen.name, name, passphrase: one.wanted.owner.passphrase })).statusCode,
+    ).toBe(401);
+    for (const { kitchen } of [one.session, two.session])
+      expect((await signIn({ kitchen: kitchen.name, name, passphrase })).statusCode).toBe(200);
+    const cookie = cookieOf(await signIn({ kitchen: one.session.kitchen.name, name, passphrase }));
+    const audit = (await ask('GET', '/api/audit', undefined, cookie)).json() as {
+      what: string;
+      personName: string | null;
+    }[];
+    expect(audit).toContainEqual(expect.objectContaining({ what: 'passphrase-reset', personName: null }));
   });
 });
 

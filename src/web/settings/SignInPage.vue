@@ -76,6 +76,7 @@ async function submit(): Promise<void> {
       />
       <BigButton type="submit" look="say" :disabled="busy">{{ t('signIn.go') }}</BigButton>
     </form>
+    <p class="text-sm text-soft">{{ t('signIn.forgotten') }}</p>
     <p class="flex flex-wrap gap-x-6">
       <RouterLink to="/join" class="flex min-h-11 items-center text-bell underline">{{ t('signIn.join') }}</RouterLink>
       <RouterLink

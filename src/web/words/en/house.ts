@@ -20,6 +20,7 @@ export const house = {
     passphrase: 'Passphrase',
     go: 'Sign in',
     join: 'I have a code',
+    forgotten: 'Forgotten? Who keeps the machine gives you a new passphrase there: npm run passphrase.',
     demo: 'Look at the demo',
     welcome: 'Make a kitchen, or look at the demo',
     waiting:
@@ -259,11 +260,12 @@ export const house = {
   },
   audit: {
     title: 'Who changed what',
-    machine: 'The start command',
+    machine: 'Someone at the machine',
     'signed-in': 'signed in',
     'sign-in-failed': 'was refused at sign-in: a wrong passphrase from {about}',
     'session-ended': 'signed out {about} elsewhere',
     'passphrase-changed': 'changed their passphrase',
+    'passphrase-reset': 'gave {about} a new passphrase, at the machine',
     invited: 'made a code ({about})',
     'invite-withdrawn': 'withdrew a code',
     joined: 'joined ({about})',
