@@ -4,7 +4,7 @@ import { newRun, settled, signIn, stage } from './app.ts';
 
 test('the cook’s own units and light hold on every screen and every device', async ({ page, browser, baseURL }) => {
   await signIn(page, 1);
-  await page.getByRole('link', { name: 'Kitchen' }).click();
+  await page.getByRole('link', { name: 'Kitchen', exact: true }).click();
   await expect(page.getByText('Wim Halloran').last()).toBeVisible();
   // two quick taps: the second is made while the server still thinks about the first, and both hold
   await page.route('**/api/settings', async (route) => {

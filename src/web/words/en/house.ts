@@ -72,7 +72,7 @@ export const house = {
   },
   rules: {
     title: 'The kitchen',
-    name: 'What it is called',
+    name: 'What the kitchen is called',
     nameHint: 'Its people sign in with it.',
     askAgain: 'Ask again who is there',
     askAgainHint:
