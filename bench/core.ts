@@ -1,5 +1,7 @@
 import { performance } from 'node:perf_hooks';
-import { forecast, lotDose, planRun, type TableCache } from '#core/desk';
+import { forecast, type TableCache } from '#core/forecast';
+import { lotDose } from '#core/lot';
+import { planRun } from '#core/guidance';
 import { STANDARD_PRESSURE_PA, batterProperties, simulatePiece, timelineAt, timelineTable } from '#core/piece';
 import { compareFormulas, linesFor, lotsOf, remainderOf, scale } from '#core/formula';
 import { SHIPPED_LARDER } from '#core/ingredients';

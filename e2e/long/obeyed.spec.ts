@@ -1,6 +1,6 @@
 import { randomUUID } from 'node:crypto';
 import { expect, test, type Page } from '@playwright/test';
-import { planRun } from '#core/desk';
+import { planRun } from '#core/guidance';
 import { fold, type StoredEvent } from '#core/run';
 import type { Run } from '#contract';
 import { DEMO_IDS, DEMO_SEED } from '../../src/demo/people.ts';

@@ -1,5 +1,5 @@
 import { DateTime } from 'luxon';
-import { pinsAfter } from '#core/desk';
+import { pinsAfter } from '#core/carry-over';
 import { CURRENT_VERSION, MODEL_VERSION, type Pins, type RunEvent, type StoredEvent } from '#core/run';
 import { GRIDDLE_CAKES, SKERRY_CREPES } from './formulas.ts';
 import kept from './finished-morning.json' with { type: 'json' };

@@ -1,12 +1,12 @@
 import { describe, expect, it } from '@jest/globals';
 import { unreadSdC } from '#core/adapt';
-import { preheatOf } from '#core/desk';
+import { preheatOf } from '#core/heating';
 import { SHELF, type FormulaBody } from '#core/formula';
 import { degreesPerLnGain, trackAt, zoneThermal, zoneTrack, type Dial, type StationBody } from '#core/plate';
 import { READY_BEFORE_S } from '#core/plan';
 import { normal, seeded } from '#core/rehearsal';
-import { panfulLoad } from '../../src/core/desk/food-on-plate.ts';
-import { GAP_S, limitsOf, steadyMark, usualFoodW } from '../../src/core/desk/heat.ts';
+import { panfulLoad } from '../../src/core/surface/food-load.ts';
+import { GAP_S, limitsOf, steadyMark, usualFoodW } from '../../src/core/heating/zone-heat.ts';
 import { obeyedKitchens } from '../../scripts/lib/rehearsals.ts';
 
 // The marks of a morning on plates that nobody has read, obeyed to the letter and told nothing, over all that their

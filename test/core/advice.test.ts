@@ -1,5 +1,6 @@
 import { beforeEach, describe, expect, it } from '@jest/globals';
-import { forecast, nextHands, type TableCache, type ZoneForecast } from '#core/desk';
+import { forecast, type TableCache, type ZoneForecast } from '#core/forecast';
+import { nextHands } from '#core/guidance';
 import { fold, type StoredEvent } from '#core/run';
 import { CAKES, GRIDDLE_ID, PINS as UNREAD, READ_PINS as PINS, SERVICE_MS, id, numbered, writer } from './fixtures.ts';
 

@@ -1,9 +1,9 @@
 import { describe, expect, it } from '@jest/globals';
 import { lightnessAfter, timeToLightness } from '#core/adapt';
-import { forecast, type TableCache } from '#core/desk';
+import { forecast, type TableCache } from '#core/forecast';
 import { appearanceAt, pieceAt, timelineTable } from '#core/piece';
 import { fold, type StoredEvent } from '#core/run';
-import { flipToAim, liftToAim } from '../../src/core/desk/aim.ts';
+import { flipToAim, liftToAim } from '../../src/core/forecast/target-colour.ts';
 import { BRIEF, CAKES, CREPES, GRIDDLE_ID, PINS, SERVICE_MS, id, numbered, writer } from './fixtures.ts';
 import { cake } from './pieces.ts';
 

@@ -1,5 +1,6 @@
 import { describe, expect, it } from '@jest/globals';
-import { asAssumed, assumedDeeds, forecast, nextHands, rhythmS, type TableCache } from '#core/desk';
+import { asAssumed, assumedDeeds, nextHands, rhythmS } from '#core/guidance';
+import { forecast, type TableCache } from '#core/forecast';
 import { reviewRun } from '#core/review';
 import { fold, type StoredEvent } from '#core/run';
 import { BRIEF, CAKES, GRIDDLE_ID, PINS, SERVICE_MS, id, numbered, writer } from './fixtures.ts';

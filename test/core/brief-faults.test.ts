@@ -1,6 +1,8 @@
 import { describe, expect, it } from '@jest/globals';
-import { planRun, recoveryOf, type TableCache } from '#core/desk';
-import { panfulLoad } from '../../src/core/desk/food-on-plate.ts';
+import { planRun } from '#core/guidance';
+import { recoveryOf } from '#core/heating';
+import { type TableCache } from '#core/forecast';
+import { panfulLoad } from '../../src/core/surface/food-load.ts';
 import type { StationBody } from '#core/plate';
 import { fold, type Pins, type StoredEvent } from '#core/run';
 import { GRIDDLE } from '#demo';

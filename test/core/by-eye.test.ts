@@ -1,9 +1,9 @@
 import { describe, expect, it } from '@jest/globals';
 import { belief, priorPosterior, withOwnTurn } from '#core/adapt';
-import { forecast, type TableCache } from '#core/desk';
+import { forecast, type TableCache } from '#core/forecast';
 import { flipBestAt, timelineTable } from '#core/piece';
 import { fold, type StoredEvent } from '#core/run';
-import { turnedByEye } from '../../src/core/desk/by-eye.ts';
+import { turnedByEye } from '../../src/core/surface/unprompted.ts';
 import { BRIEF, CAKES, GRIDDLE_ID, PINS, SERVICE_MS, id, numbered, writer } from './fixtures.ts';
 import { cake } from './pieces.ts';
 

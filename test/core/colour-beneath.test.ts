@@ -1,5 +1,7 @@
 import { describe, expect, it } from '@jest/globals';
-import { forecast, looksBeneath, placesIn, type TableCache } from '#core/desk';
+import { forecast, type TableCache } from '#core/forecast';
+import { looksBeneath } from '#core/guidance';
+import { placesIn } from '#core/setup';
 import { fold, type StoredEvent } from '#core/run';
 import { BRIEF, CAKES, GRIDDLE_ID, PINS, SERVICE_MS, id, numbered, writer } from './fixtures.ts';
 

@@ -1,19 +1,9 @@
 import { describe, expect, it } from '@jest/globals';
-import {
-  briefPanfuls,
-  discOn,
-  forecast,
-  lotFor,
-  lotVolumeMl,
-  nextHands,
-  nextMoment,
-  pieceInput,
-  piecesLeft,
-  planRun,
-  runAllergens,
-  unrecordedWindows,
-  type TableCache,
-} from '#core/desk';
+import { briefPanfuls, discOn, lotFor, piecesLeft, runAllergens } from '#core/setup';
+import { forecast, pieceInput, type TableCache } from '#core/forecast';
+import { lotVolumeMl } from '#core/lot';
+import { nextHands, nextMoment, planRun } from '#core/guidance';
+import { unrecordedWindows } from '#core/carry-over';
 import { GRIDDLE, GRIDDLE_CAKES, SKERRY_CREPES, CREPE_PAN_ONE } from '#demo';
 import { SHIPPED_LARDER } from '#core/ingredients';
 import { placesOn } from '#core/pour';

@@ -1,16 +1,8 @@
 import { describe, expect, it } from '@jest/globals';
-import {
-  cookStrip,
-  forecast,
-  lotConsistency,
-  nextFirstSide,
-  placesIn,
-  portionMl,
-  portionSteps,
-  pourEffects,
-  pourMoment,
-  type TableCache,
-} from '#core/desk';
+import { cookStrip, nextFirstSide, portionSteps, pourEffects, pourMoment } from '#core/what-if';
+import { forecast, type TableCache } from '#core/forecast';
+import { lotConsistency } from '#core/lot';
+import { placesIn, portionMl } from '#core/setup';
 import { fold, lotInUse, type StoredEvent } from '#core/run';
 import { BRIEF, CAKES, CREPES, GRIDDLE_ID, PAN_ONE, PINS, SERVICE_MS, id, numbered, writer } from './fixtures.ts';
 

@@ -1,15 +1,8 @@
 import { describe, expect, it } from '@jest/globals';
 import { NON_STICK_PAN } from '#demo';
-import {
-  forecast,
-  heatAlarm,
-  heatSteps,
-  planRun,
-  preheatOf,
-  promptsNow,
-  type HeatStep,
-  type TableCache,
-} from '#core/desk';
+import { forecast, type TableCache } from '#core/forecast';
+import { heatAlarm, preheatOf } from '#core/heating';
+import { heatSteps, planRun, promptsNow, type HeatStep } from '#core/guidance';
 import { fold, type StoredEvent } from '#core/run';
 import { BRIEF, CAKES, CREPES, GRIDDLE_ID, PAN_ONE, PINS, SERVICE_MS, id, numbered, writer } from './fixtures.ts';
 

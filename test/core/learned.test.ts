@@ -11,7 +11,7 @@ import {
   withCue,
   type Posterior,
 } from '#core/adapt';
-import { allIsOff, pinsAfter, unrecordedLearning } from '#core/desk';
+import { allIsOff, pinsAfter, unrecordedLearning } from '#core/carry-over';
 import { timelineTable } from '#core/piece';
 import { plateSimulator } from '#core/plate';
 import { readKitchen, readRehearsalRun, rehearse, toldRun, type RehearsalResult } from '#core/rehearsal';

@@ -1,12 +1,13 @@
 import { describe, expect, it } from '@jest/globals';
 import { belief, priorPosterior } from '#core/adapt';
-import { heatAlarm, judgementAsked, planRun } from '#core/desk';
+import { heatAlarm } from '#core/heating';
+import { judgementAsked, planRun } from '#core/guidance';
 import { LivePiece, USUAL_PACE, timelineTable, type PieceInput } from '#core/piece';
 import { markForTemperature, zoneThermal, type Dial, type StationBody } from '#core/plate';
 import { fold, type Pins, type StoredEvent } from '#core/run';
 import { GRIDDLE } from '#demo';
 import { spreadBy } from '../../src/core/adapt/posterior.ts';
-import { hottestWantedC, wantedSurfaceC } from '../../src/core/desk/wanted-surface.ts';
+import { hottestWantedC, wantedSurfaceC } from '../../src/core/heating/target-surface.ts';
 import { LyingFood, type FoodOnPlate } from '../../src/core/plate/food.ts';
 import { roughAt, zoneTrack } from '../../src/core/plate/track.ts';
 import { BRIEF, CAKES, GRIDDLE_ID, PINS, id, numbered, writer } from './fixtures.ts';

@@ -1,20 +1,9 @@
 import { describe, expect, it } from '@jest/globals';
-import {
-  discFrom,
-  lotAmounts,
-  lotConsistency,
-  lotDose,
-  lotRest,
-  lotVolumeMl,
-  morningTasks,
-  pieceInput,
-  planRun,
-  plannedLot,
-  pourEffects,
-  runAllergens,
-  stillBack,
-  type TableCache,
-} from '#core/desk';
+import { discFrom, pieceInput, type TableCache } from '#core/forecast';
+import { lotAmounts, lotConsistency, lotDose, lotRest, lotVolumeMl, plannedLot, stillBack } from '#core/lot';
+import { morningTasks, planRun } from '#core/guidance';
+import { pourEffects } from '#core/what-if';
+import { runAllergens } from '#core/setup';
 import { hydration, SHELF, type FormulaBody } from '#core/formula';
 import { SHIPPED_LARDER } from '#core/ingredients';
 import { fold, lotInUse, lotKey, lotsOf, withDoses, type Pins, type StoredEvent } from '#core/run';

@@ -1,5 +1,6 @@
 import { describe, expect, it } from '@jest/globals';
-import { asCooked, cookStrip, forecast, fruitEffects, pieceInput, tableFor, type TableCache } from '#core/desk';
+import { asCooked, forecast, pieceInput, tableFor, type TableCache } from '#core/forecast';
+import { cookStrip, fruitEffects } from '#core/what-if';
 import type { FormulaBody } from '#core/formula';
 import { BROWNING_LSTAR, appearanceAt, appearancesAt, timelineAt } from '#core/piece';
 import { ReplayedKitchen, trulyCooked } from '#core/rehearsal';

@@ -1,24 +1,10 @@
 import { beforeEach, describe, expect, it } from '@jest/globals';
-import {
-  calibrationPins,
-  discNow,
-  fatAsked,
-  fatFails,
-  forecast,
-  nextHands,
-  plateMap,
-  placesIn,
-  portionSteps,
-  recoveryOf,
-  stationFigures,
-  stationOf,
-  surfaceModel,
-  tableFor,
-  volumeFor,
-  whichBurner,
-  wishedPlaces,
-  type TableCache,
-} from '#core/desk';
+import { calibrationPins, placesIn, stationOf } from '#core/setup';
+import { discNow, portionSteps, volumeFor, wishedPlaces } from '#core/what-if';
+import { fatAsked, fatFails, nextHands } from '#core/guidance';
+import { forecast, tableFor, type TableCache } from '#core/forecast';
+import { plateMap, surfaceModel } from '#core/surface';
+import { recoveryOf, stationFigures, whichBurner } from '#core/heating';
 import type { CalibrationReading } from '#core/adapt';
 import { zoneMiddle, type StationBody } from '#core/plate';
 import { fruitShares, ladleVolume } from '#core/pour';

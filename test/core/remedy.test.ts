@@ -1,5 +1,6 @@
 import { describe, expect, it } from '@jest/globals';
-import { forecast, remedyFor, type Remedy, type TableCache } from '#core/desk';
+import { forecast, type TableCache } from '#core/forecast';
+import { remedyFor, type Remedy } from '#core/guidance';
 import type { Fault } from '#core/piece';
 import { fold, type StoredEvent } from '#core/run';
 import { BRIEF, CAKES, GRIDDLE_ID, READ_PINS as PINS, SERVICE_MS, id, numbered, writer } from './fixtures.ts';

@@ -1,9 +1,11 @@
 import { describe, expect, it } from '@jest/globals';
 import { secondSides, type SecondSideSeen } from '#core/adapt';
-import { forecast, planRun, unrecordedLearning, type TableCache } from '#core/desk';
+import { forecast, type TableCache } from '#core/forecast';
+import { planRun } from '#core/guidance';
+import { unrecordedLearning } from '#core/carry-over';
 import { pieceAt, timelineTable, type Centre } from '#core/piece';
 import { fold, type StoredEvent } from '#core/run';
-import { askedAgain, liftLearned, secondLearned } from '../../src/core/desk/second-side.ts';
+import { askedAgain, liftLearned, secondLearned } from '../../src/core/forecast/second-side.ts';
 import { BRIEF, CAKES, GRIDDLE_ID, PINS, SERVICE_MS, id, numbered, writer } from './fixtures.ts';
 import { cake } from './pieces.ts';
 

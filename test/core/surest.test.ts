@@ -10,8 +10,8 @@ import {
   withTurn,
   type Posterior,
 } from '#core/adapt';
-import { whereToRead } from '#core/desk';
-import { placeFitness, wantedSurfaceC } from '../../src/core/desk/wanted-surface.ts';
+import { whereToRead } from '#core/heating';
+import { placeFitness, wantedSurfaceC } from '../../src/core/heating/target-surface.ts';
 import {
   USUAL_PACE,
   cueTimeAt,

@@ -1,6 +1,6 @@
 import { describe, expect, it } from '@jest/globals';
 import { TrueKitchen, notOverBrown, readKitchen, shareOf, trueWindow, type KitchenFile } from '#core/rehearsal';
-import { pieceInput } from '#core/desk';
+import { pieceInput } from '#core/forecast';
 import { zoneMiddle } from '#core/plate';
 import { fold } from '#core/run';
 import { GRIDDLE } from '#demo';

@@ -1,5 +1,5 @@
 import { describe, expect, it } from '@jest/globals';
-import { forecast } from '#core/desk';
+import { forecast } from '#core/forecast';
 import { fold, type StoredEvent } from '#core/run';
 import { GRIDDLE_ID, PINS, CAKES, SERVICE_MS, numbered, writer } from './fixtures.ts';
 

@@ -1,5 +1,7 @@
 import { describe, expect, it } from '@jest/globals';
-import { cookStrip, morningTasks, planRun, type TableCache } from '#core/desk';
+import { cookStrip } from '#core/what-if';
+import { morningTasks, planRun } from '#core/guidance';
+import { type TableCache } from '#core/forecast';
 import { SHELF, gasShare, inBatter, linesFor, lotsOf, scale, bowlVolumeMl, type FormulaBody } from '#core/formula';
 import { HandsTimeline } from '../../src/core/plan/timeline.ts';
 import { SHIPPED_LARDER as L } from '#core/ingredients';

@@ -16,10 +16,10 @@ const use = (what: string) => `import * as x from '${what}';\nexport const y = x
 
 describe('the arrows of the house', () => {
   it.each([
-    ['src/core/plate/any.ts', '#core/desk', 'a core folder importing one below it'],
+    ['src/core/plate/any.ts', '#core/guidance', 'a core folder importing one below it'],
     ['src/core/plate/any.ts', '#core/plate', 'a core folder importing itself by its face'],
-    ['src/core/desk/any.ts', '../plate/track.ts', 'a core folder reaching past a face'],
-    ['src/core/desk/any.ts', '#core/plate/track.ts', 'a core folder reaching into another'],
+    ['src/core/forecast/any.ts', '../plate/track.ts', 'a core folder reaching past a face'],
+    ['src/core/forecast/any.ts', '#core/plate/track.ts', 'a core folder reaching into another'],
     ['src/core/run/any.ts', '#contract', 'core importing contract'],
     ['src/core/run/any.ts', 'node:fs', 'core doing I/O'],
     ['src/core/run/any.ts', 'vue', 'core knowing the interface'],
@@ -34,12 +34,12 @@ describe('the arrows of the house', () => {
   });
 
   it.each([
-    ['src/core/desk/any.ts', '#core/plate'],
-    ['src/core/desk/any.ts', './heat.ts'],
+    ['src/core/forecast/any.ts', '#core/plate'],
+    ['src/core/forecast/any.ts', './heat.ts'],
     ['src/core/run/any.ts', 'valibot'],
     ['src/contract/any.ts', '#core/run'],
     ['src/server/any.ts', '#contract'],
-    ['src/web/any.ts', '#core/desk'],
+    ['src/web/any.ts', '#core/guidance'],
     ['src/demo/any.ts', '#core/rehearsal'],
   ])('%s may import %s', async (file, target) => {
     expect(await verdict(file, use(target))).toEqual([]);

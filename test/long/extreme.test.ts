@@ -1,7 +1,8 @@
 import { describe, expect, it } from '@jest/globals';
 import fc from 'fast-check';
 import * as v from 'valibot';
-import { forecast, morningTasks, planRun, promptsNow, type TableCache } from '#core/desk';
+import { forecast, type TableCache } from '#core/forecast';
+import { morningTasks, planRun, promptsNow } from '#core/guidance';
 import { EVENT_KINDS, PAYLOADS, fold, type EventKind, type RunState, type StoredEvent } from '#core/run';
 import {
   BRIEF,

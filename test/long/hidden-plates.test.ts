@@ -10,7 +10,7 @@ import {
   type Sighting,
   type Underside,
 } from '#core/adapt';
-import { markHolding } from '#core/desk';
+import { markHolding } from '#core/heating';
 import { linesFor } from '#core/formula';
 import { SHIPPED_LARDER } from '#core/ingredients';
 import { BROWNING_LSTAR, STANDARD_PRESSURE_PA, batterProperties, cueTimeAt, timelineTable } from '#core/piece';

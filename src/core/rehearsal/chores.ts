@@ -1,4 +1,5 @@
-import { morningTasks, plannedLot, type RunPlan } from '#core/desk';
+import { morningTasks, type RunPlan } from '#core/guidance';
+import { plannedLot } from '#core/lot';
 import type { DeskSide } from './desk-side.ts';
 import type { ToldRun } from './rehearsal-run.ts';
 import type { StoveHands } from './stove-hands.ts';

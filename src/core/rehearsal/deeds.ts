@@ -1,4 +1,4 @@
-import { dialMarkOf } from '#core/desk';
+import { dialMarkOf } from '#core/heating';
 import type { Zone } from '#core/plate';
 import type { Piece, RunState } from '#core/run';
 

@@ -1,14 +1,6 @@
-import {
-  forecast,
-  heatSteps,
-  planRun,
-  unrecordedLearning,
-  unrecordedWindows,
-  type Forecast,
-  type HeatStep,
-  type RunPlan,
-  type TableCache,
-} from '#core/desk';
+import { forecast, type Forecast, type TableCache } from '#core/forecast';
+import { heatSteps, planRun, type HeatStep, type RunPlan } from '#core/guidance';
+import { unrecordedLearning, unrecordedWindows } from '#core/carry-over';
 import { CURRENT_VERSION, fold, type EventKind, type Payload, type RunState, type StoredEvent } from '#core/run';
 import type { ToldRun } from './rehearsal-run.ts';
 

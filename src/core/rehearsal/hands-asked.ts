@@ -1,4 +1,4 @@
-import { nextHands, type Hand, type RunPlan } from '#core/desk';
+import { nextHands, type Hand, type RunPlan } from '#core/guidance';
 import { zoneKey, type RunState } from '#core/run';
 import { byClock } from './by-clock.ts';
 import type { DeskSide } from './desk-side.ts';

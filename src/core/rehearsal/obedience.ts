@@ -1,4 +1,4 @@
-import type { Prompt } from '#core/desk';
+import type { Prompt } from '#core/guidance';
 import { zoneKey } from '#core/run';
 import type { Kitchen } from './kitchen.ts';
 import { normal, seedFrom, seeded } from './random.ts';

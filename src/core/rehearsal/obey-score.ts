@@ -1,4 +1,4 @@
-import type { CookedFault } from '#core/desk';
+import type { CookedFault } from '#core/forecast';
 import { BROWNING_LSTAR } from '#core/piece';
 import type { TrueOutcome } from './lying-piece.ts';
 

@@ -1,14 +1,6 @@
-import {
-  fatAsked,
-  placeOf,
-  pieceInput,
-  promptsNow,
-  type Hand,
-  type MorningTask,
-  type Prompt,
-  type RunPlan,
-  type TableCache,
-} from '#core/desk';
+import { fatAsked, promptsNow, type Hand, type MorningTask, type Prompt, type RunPlan } from '#core/guidance';
+import { placeOf } from '#core/surface';
+import { pieceInput, type TableCache } from '#core/forecast';
 import { timelineAt, timelineTable } from '#core/piece';
 import { zoneKey, type StoredEvent } from '#core/run';
 import { mixingChores } from './chores.ts';

@@ -1,4 +1,5 @@
-import { dialMarkOf, dialTurns, formulaOf } from '#core/desk';
+import { dialMarkOf, dialTurns } from '#core/heating';
+import { formulaOf } from '#core/setup';
 import { zoneKey, type RunState } from '#core/run';
 import type { PlateFared } from './obey-score.ts';
 import { batterLimitC, faceLimitC } from './plate-limit.ts';

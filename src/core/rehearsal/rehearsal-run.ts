@@ -1,6 +1,6 @@
 import * as v from 'valibot';
 import { FormulaBodySchema, SHELF, type FormulaBody } from '#core/formula';
-import { pinsAfter } from '#core/desk';
+import { pinsAfter } from '#core/carry-over';
 import { CURRENT_VERSION, MODEL_VERSION, type Payload, type Pins, type StoredEvent } from '#core/run';
 import type { Kitchen } from './kitchen.ts';
 

@@ -1,4 +1,6 @@
-import { placeOf, pieceInput, type Hand, type RunPlan, type TableCache } from '#core/desk';
+import { placeOf } from '#core/surface';
+import { pieceInput, type TableCache } from '#core/forecast';
+import { type Hand, type RunPlan } from '#core/guidance';
 import { zoneKey, type Payload, type StoredEvent } from '#core/run';
 import { choresOf, type Chore } from './chores.ts';
 import { DeskSide } from './desk-side.ts';

@@ -1,5 +1,6 @@
 import { cloneDeep } from 'es-toolkit';
-import { pieceInput, placeOf } from '#core/desk';
+import { pieceInput } from '#core/forecast';
+import { placeOf } from '#core/surface';
 import type { Appearance, Cue } from '#core/piece';
 import type { SpotOnPlate } from '#core/plate';
 import type { Pins, RunState } from '#core/run';

@@ -1,4 +1,6 @@
-import { placeOf, whereToRead, type Hand } from '#core/desk';
+import { placeOf } from '#core/surface';
+import { whereToRead } from '#core/heating';
+import { type Hand } from '#core/guidance';
 import { zoneMiddle, type SpotOnPlate } from '#core/plate';
 import { zoneKey } from '#core/run';
 import type { DeskSide } from './desk-side.ts';

@@ -1,4 +1,4 @@
-import { liftedOf, type CookedPiece } from '#core/desk';
+import { liftedOf, type CookedPiece } from '#core/forecast';
 import type { RunState } from '#core/run';
 import { trueFault } from './obey-score.ts';
 import type { ReplayedKitchen } from './replayed-kitchen.ts';

@@ -2,7 +2,7 @@
 import { Plus } from '@lucide/vue';
 import { computed, onMounted, ref, shallowRef, toRaw, watch } from 'vue';
 import { RouterLink } from 'vue-router';
-import type { Lighting } from '#core/desk';
+import type { Lighting } from '#core/heating';
 import { KITCHEN_FACTS, type KeptBurner } from '#contract';
 import { differenceFromCelsius } from '#core/units';
 import AppBar from '../parts/AppBar.vue';

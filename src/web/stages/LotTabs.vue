@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { computed } from 'vue';
-import { formulaOf } from '#core/desk';
+import { formulaOf } from '#core/setup';
 import { useRun } from '../stores/run.ts';
 
 /** One tab a formula, when the run has more than one. */

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { computed, useId } from 'vue';
-import type { PlateMap } from '#core/desk';
+import type { PlateMap } from '#core/surface';
 import { plateSizeMm, zoneMiddle, type SpotOnPlate, type StationBody } from '#core/plate';
 import { temperature } from '../parts/format.ts';
 import { heatColour, rampEnds } from '../parts/heat-ramp.ts';

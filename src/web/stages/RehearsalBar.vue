@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { FastForward, Pause, Play } from '@lucide/vue';
 import { computed } from 'vue';
-import { nextMoment } from '#core/desk';
+import { nextMoment } from '#core/guidance';
 import { useRun } from '../stores/run.ts';
 import { t } from '../words/index.ts';
 import { usePrompts } from './use-prompts.ts';

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { computed } from 'vue';
-import { formulaOf, stationOf } from '#core/desk';
+import { formulaOf, stationOf } from '#core/setup';
 import { clock, minutes } from '../parts/format.ts';
 import { useRun } from '../stores/run.ts';
 import { t } from '../words/index.ts';

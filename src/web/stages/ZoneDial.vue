@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { computed } from 'vue';
-import { stationNow, zoneOf, type ZoneForecast } from '#core/desk';
+import { stationNow, zoneOf } from '#core/setup';
+import { type ZoneForecast } from '#core/forecast';
 import BigButton from '../parts/BigButton.vue';
 import DialStepper from '../parts/DialStepper.vue';
 import { useRun } from '../stores/run.ts';

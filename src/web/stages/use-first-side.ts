@@ -1,5 +1,6 @@
 import { computed, shallowRef, toRaw, watch, type Ref } from 'vue';
-import { firstZoneOf, pourMoment, type FirstSide } from '#core/desk';
+import { firstZoneOf } from '#core/setup';
+import { pourMoment, type FirstSide } from '#core/what-if';
 import { useRun } from '../stores/run.ts';
 import { desk } from '../workers/desk.ts';
 import { oneAtATime } from '../workers/one-at-a-time.ts';

@@ -1,5 +1,5 @@
 import { computed, type ComputedRef } from 'vue';
-import type { Hand } from '#core/desk';
+import type { Hand } from '#core/guidance';
 import { promptsOf, usePrompts } from './use-prompts.ts';
 
 /** What the hands have to do, the most urgent first. */

@@ -1,5 +1,6 @@
 import { computed, type ComputedRef } from 'vue';
-import { stationNow, zoneOf, type HeatStep } from '#core/desk';
+import { stationNow, zoneOf } from '#core/setup';
+import { type HeatStep } from '#core/guidance';
 import { markText, stretch } from '../parts/format.ts';
 import { useRun } from '../stores/run.ts';
 import { t } from '../words/index.ts';

@@ -1,5 +1,6 @@
 import { computed, type ComputedRef } from 'vue';
-import { formulaOf, sharesOf } from '#core/desk';
+import { formulaOf } from '#core/setup';
+import { sharesOf } from '#core/lot';
 import type { FormulaBody } from '#core/formula';
 import { lotKey, type Lot } from '#core/run';
 import { useRun } from '../stores/run.ts';

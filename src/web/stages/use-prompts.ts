@@ -1,6 +1,6 @@
 import { createSharedComposable } from '@vueuse/core';
 import { computed, type ComputedRef } from 'vue';
-import { asAssumed, promptsNow, type Prompt } from '#core/desk';
+import { asAssumed, promptsNow, type Prompt } from '#core/guidance';
 import { useRun } from '../stores/run.ts';
 
 /** A prompt is due from so long before its moment: a hand has to get there, ms. Assumed. */

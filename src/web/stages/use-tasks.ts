@@ -1,5 +1,6 @@
 import { computed, type ComputedRef } from 'vue';
-import { formulaOf, morningTasks, stationOf, type MorningTask } from '#core/desk';
+import { formulaOf, stationOf } from '#core/setup';
+import { morningTasks, type MorningTask } from '#core/guidance';
 import { isMixed, larderOf, lotKey } from '#core/run';
 import { ingredientName } from '../parts/format.ts';
 import { useRun } from '../stores/run.ts';

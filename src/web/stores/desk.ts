@@ -1,5 +1,6 @@
 import { ref, shallowRef, type Ref, type ShallowRef } from 'vue';
-import { unrecordedWindows, type RunPlan } from '#core/desk';
+import { unrecordedWindows } from '#core/carry-over';
+import { type RunPlan } from '#core/guidance';
 import type { ScaledBatter } from '#core/formula';
 import type { EventKind, RunState } from '#core/run';
 import type { Run } from '#contract';

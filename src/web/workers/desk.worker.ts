@@ -1,30 +1,10 @@
 import { expose } from 'comlink';
-import {
-  asAssumed,
-  asCooked,
-  assumedDeeds,
-  cookStrip,
-  forecast,
-  fruitEffects,
-  lotConsistency,
-  lotFor,
-  nextFirstSide,
-  planRun,
-  pourEffects,
-  remedyFor,
-  stationOf,
-  unrecordedLearning,
-  type AssumedDeed,
-  type CookStrip,
-  type CookedPiece,
-  type FirstSide,
-  type Forecast,
-  type PourEffects,
-  type PourMoment,
-  type Remedy,
-  type RunPlan,
-  type TableCache,
-} from '#core/desk';
+import { asAssumed, assumedDeeds, planRun, remedyFor, type AssumedDeed, type Remedy, type RunPlan } from '#core/guidance';
+import { asCooked, forecast, type CookedPiece, type Forecast, type TableCache } from '#core/forecast';
+import { cookStrip, fruitEffects, nextFirstSide, pourEffects, type CookStrip, type FirstSide, type PourEffects, type PourMoment } from '#core/what-if';
+import { lotConsistency } from '#core/lot';
+import { lotFor, stationOf } from '#core/setup';
+import { unrecordedLearning } from '#core/carry-over';
 import type { ScaledBatter } from '#core/formula';
 import type { Fault } from '#core/piece';
 import { zoneMiddle, type SpotOnPlate } from '#core/plate';

@@ -1,17 +1,7 @@
-import {
-  plateMap,
-  portionSteps,
-  stationFigures,
-  tableFor,
-  whichBurner,
-  wishedPlaces,
-  type Lighting,
-  type PlateMap,
-  type PortionStep,
-  type PourMoment,
-  type StationFigures,
-  type TableCache,
-} from '#core/desk';
+import { plateMap, type PlateMap } from '#core/surface';
+import { portionSteps, wishedPlaces, type PortionStep, type PourMoment } from '#core/what-if';
+import { stationFigures, whichBurner, type Lighting, type StationFigures } from '#core/heating';
+import { tableFor, type TableCache } from '#core/forecast';
 import type { CalibrationReading } from '#core/adapt';
 import type { Burner, SpotOnPlate, StationBody } from '#core/plate';
 import { readRecipe, type PastedRecipe, type ReadOptions } from '#core/formats';

@@ -1,7 +1,7 @@
 import { In, type DataSource, type EntityManager } from 'typeorm';
 import type { BurnerBody, Station, StationReading, StationReadingBody } from '#contract';
 import type { CalibrationReading } from '#core/adapt';
-import { calibrationPins } from '#core/desk';
+import { calibrationPins } from '#core/setup';
 import { readingFault, stationFault, type ReadingFault, type StationBody, type StationFault } from '#core/plate';
 import type { OwnLadle } from '#core/pour';
 import type { Pins } from '#core/run';

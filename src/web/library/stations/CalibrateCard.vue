@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue';
-import type { PairFigures } from '#core/desk';
+import type { PairFigures } from '#core/heating';
 import type { HeatReading, SpotOnPlate, StationBody } from '#core/plate';
 import BigButton from '../../parts/BigButton.vue';
 import ChoiceChips from '../../parts/ChoiceChips.vue';

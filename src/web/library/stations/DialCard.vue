@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { computed } from 'vue';
-import { canStandAside, type PairFigures } from '#core/desk';
+import { canStandAside, type PairFigures } from '#core/heating';
 import type { StationBody } from '#core/plate';
 import { differenceFromCelsius } from '#core/units';
 import { markText, minutes, number, temperature } from '../../parts/format.ts';

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { TriangleAlert } from '@lucide/vue';
 import { computed } from 'vue';
-import type { PairFigures } from '#core/desk';
+import type { PairFigures } from '#core/heating';
 import type { StationBody } from '#core/plate';
 import type { StationReading } from '#contract';
 import { clock, day, markText, minutes } from '../../parts/format.ts';

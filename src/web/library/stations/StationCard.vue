@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { TriangleAlert } from '@lucide/vue';
 import { computed, ref } from 'vue';
-import type { PairFigures } from '#core/desk';
+import type { PairFigures } from '#core/heating';
 import type { StationBody } from '#core/plate';
 import { plateCautions } from '#core/safety';
 import BigButton from '../../parts/BigButton.vue';

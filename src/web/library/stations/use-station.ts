@@ -1,6 +1,6 @@
 import { computed, ref, shallowRef, toRaw, watch, type Ref } from 'vue';
 import type { CalibrationReading } from '#core/adapt';
-import type { StationFigures } from '#core/desk';
+import type { StationFigures } from '#core/heating';
 import type { HeatReading, SpotOnPlate, StationBody } from '#core/plate';
 import { KITCHEN_FACTS, type Station, type StationReading } from '#contract';
 import { call } from '../../live/api.ts';

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { computed, ref, useTemplateRef, watch } from 'vue';
 import { useRouter } from 'vue-router';
-import { lotAmounts, mixedVolumeMl, stillBack } from '#core/desk';
+import { lotAmounts, mixedVolumeMl, stillBack } from '#core/lot';
 import { mixLimit, stepOf, toolsFor, wholePieces } from '#core/formula';
 import BatterBalance from '../../parts/BatterBalance.vue';
 import BigButton from '../../parts/BigButton.vue';

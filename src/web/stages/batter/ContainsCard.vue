@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { computed } from 'vue';
-import { formulaOf, runAllergens } from '#core/desk';
+import { formulaOf, runAllergens } from '#core/setup';
 import type { FormulaBody } from '#core/formula';
 import AllergenChips from '../../parts/AllergenChips.vue';
 import CautionLine from '../../parts/CautionLine.vue';

@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { computed } from 'vue';
-import { bodyInRun, lotAmounts, plannedLot, stillBack } from '#core/desk';
+import { bodyInRun } from '#core/setup';
+import { lotAmounts, plannedLot, stillBack } from '#core/lot';
 import { hydration, inBatter } from '#core/formula';
 import { larderOf, type Lot } from '#core/run';
 import BigButton from '../../parts/BigButton.vue';

@@ -1,6 +1,7 @@
 import { DateTime } from 'luxon';
 import { computed, type Ref } from 'vue';
-import { bodyInRun, plannedLot, sharesOf } from '#core/desk';
+import { bodyInRun } from '#core/setup';
+import { plannedLot, sharesOf } from '#core/lot';
 import { lotsOf, mixGroups, tinState, type MixGroupId, type ScaledLine } from '#core/formula';
 import { ingredientOf } from '#core/ingredients';
 import { larderOf, lotKey } from '#core/run';

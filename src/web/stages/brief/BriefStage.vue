@@ -1,7 +1,8 @@
 <script setup lang="ts">
 import { computed, onMounted, ref } from 'vue';
 import { RouterLink, useRouter } from 'vue-router';
-import { briefPanfuls, formulaOf, stationOf, zoneOf, type BriefFault } from '#core/desk';
+import { briefPanfuls, formulaOf, stationOf, zoneOf } from '#core/setup';
+import { type BriefFault } from '#core/guidance';
 import type { PlannedLot } from '#core/plan';
 import { pinnedFormula } from '#core/run';
 import { clock, day, markText, millilitres, minutes } from '../../parts/format.ts';

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { Disclosure, DisclosureButton, DisclosurePanel } from '@headlessui/vue';
 import { computed } from 'vue';
-import { formulaOf } from '#core/desk';
+import { formulaOf } from '#core/setup';
 import { lotInUse } from '#core/run';
 import BigButton from '../../parts/BigButton.vue';
 import PaperCard from '../../parts/PaperCard.vue';

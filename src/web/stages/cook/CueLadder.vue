@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { Check, ChevronLeft, ChevronRight } from '@lucide/vue';
 import { computed } from 'vue';
-import { formulaOf } from '#core/desk';
+import { formulaOf } from '#core/setup';
 import { familyOf } from '#core/formula';
 import { CUES_OF, type Cue } from '#core/piece';
 import type { Piece } from '#core/run';

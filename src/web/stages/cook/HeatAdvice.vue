@@ -1,7 +1,8 @@
 <script setup lang="ts">
 import { computed } from 'vue';
 import { RouterLink } from 'vue-router';
-import { formulaOf, type ZoneForecast } from '#core/desk';
+import { formulaOf } from '#core/setup';
+import { type ZoneForecast } from '#core/forecast';
 import BigButton from '../../parts/BigButton.vue';
 import { temperature, temperatureSpread } from '../../parts/format.ts';
 import PaperCard from '../../parts/PaperCard.vue';

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { computed } from 'vue';
-import { placeOf } from '#core/desk';
+import { placeOf } from '#core/surface';
 import { BROWNING_LSTAR, CENTRES, TURNS, type Centre, type Turn } from '#core/piece';
 import { UNDERSIDES } from '#core/plate';
 import type { Piece } from '#core/run';

@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { computed } from 'vue';
-import { asAssumed, formulaOf, stationOf, type Hand } from '#core/desk';
+import { asAssumed, type Hand } from '#core/guidance';
+import { formulaOf, stationOf } from '#core/setup';
 import BigButton from '../../parts/BigButton.vue';
 import { clock, number, stretch } from '../../parts/format.ts';
 import { useRun } from '../../stores/run.ts';

@@ -1,7 +1,8 @@
 <script setup lang="ts">
 import { Disclosure, DisclosureButton, DisclosurePanel } from '@headlessui/vue';
 import { shallowRef, toRaw, watch } from 'vue';
-import { formulaOf, type Remedy } from '#core/desk';
+import { formulaOf } from '#core/setup';
+import { type Remedy } from '#core/guidance';
 import { familyOf } from '#core/formula';
 import { FAULTS_OF, type Fault } from '#core/piece';
 import type { Piece } from '#core/run';

@@ -1,6 +1,8 @@
 <script setup lang="ts">
 import { computed } from 'vue';
-import { discInRun, formulaOf, placesIn, stationNow, zoneOf, type Hand, type ZoneForecast } from '#core/desk';
+import { discInRun, formulaOf, placesIn, stationNow, zoneOf } from '#core/setup';
+import { type Hand } from '#core/guidance';
+import { type ZoneForecast } from '#core/forecast';
 import { familyOf } from '#core/formula';
 import { BROWNING_LSTAR } from '#core/piece';
 import type { Place } from '#core/pour';

@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { computed } from 'vue';
-import { formulaOf, lotVolumeMl, piecesLeft } from '#core/desk';
+import { formulaOf, piecesLeft } from '#core/setup';
+import { lotVolumeMl } from '#core/lot';
 import { millilitres } from '../../parts/format.ts';
 import { useRun } from '../../stores/run.ts';
 import { t, tn } from '../../words/index.ts';

@@ -1,4 +1,5 @@
-import { stationNow, zoneOf, type Remedy } from '#core/desk';
+import { stationNow, zoneOf } from '#core/setup';
+import { type Remedy } from '#core/guidance';
 import { larderOf, type Piece } from '#core/run';
 import { differenceFromCelsius } from '#core/units';
 import type { NewEvent } from '../../live/envelope.ts';

@@ -1,5 +1,6 @@
 import { computed, ref, type ComputedRef, type Ref } from 'vue';
-import { formulaOf, rhythmS, type Hand } from '#core/desk';
+import { formulaOf } from '#core/setup';
+import { rhythmS, type Hand } from '#core/guidance';
 import type { Cue } from '#core/piece';
 import { placeKey, type Piece, type Tap } from '#core/run';
 import { deviceId, newId } from '../../live/device.ts';

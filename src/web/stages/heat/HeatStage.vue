@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { TriangleAlert } from '@lucide/vue';
 import { computed, reactive } from 'vue';
-import { formulaOf, stationNow, stationOf } from '#core/desk';
+import { formulaOf, stationNow, stationOf } from '#core/setup';
 import { zoneAt, type SpotOnPlate } from '#core/plate';
 import { plateCautions } from '#core/safety';
 import CautionLine from '../../parts/CautionLine.vue';

@@ -1,7 +1,8 @@
 <script setup lang="ts">
 import { useDebounceFn } from '@vueuse/core';
 import { computed, onMounted, shallowRef, toRaw, watch } from 'vue';
-import { stationNow, type PlateMap } from '#core/desk';
+import { stationNow } from '#core/setup';
+import { type PlateMap } from '#core/surface';
 import type { SpotOnPlate } from '#core/plate';
 import { temperature } from '../../parts/format.ts';
 import { useRun } from '../../stores/run.ts';

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { TriangleAlert } from '@lucide/vue';
 import { computed } from 'vue';
-import { formulaOf } from '#core/desk';
+import { formulaOf } from '#core/setup';
 import { SMOKE_POINT, type SmokeFat } from '#core/plate';
 import BigButton from '../../parts/BigButton.vue';
 import { temperature } from '../../parts/format.ts';

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { computed, onMounted, ref } from 'vue';
-import type { ZoneForecast } from '#core/desk';
+import type { ZoneForecast } from '#core/forecast';
 import BigButton from '../../parts/BigButton.vue';
 import { useLibrary } from '../../stores/library.ts';
 import { useRun } from '../../stores/run.ts';

@@ -1,7 +1,8 @@
 <script setup lang="ts">
 import { TriangleAlert } from '@lucide/vue';
 import { computed, ref } from 'vue';
-import { formulaOf, stationNow, zoneOf, type ZoneForecast } from '#core/desk';
+import { formulaOf, stationNow, zoneOf } from '#core/setup';
+import { type ZoneForecast } from '#core/forecast';
 import type { FormulaBody } from '#core/formula';
 import type { HeatReading, SpotOnPlate } from '#core/plate';
 import BigButton from '../../parts/BigButton.vue';

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { TriangleAlert } from '@lucide/vue';
 import { computed } from 'vue';
-import type { ReadingSaid } from '#core/desk';
+import type { ReadingSaid } from '#core/surface';
 import { minutes } from '../../parts/format.ts';
 import { readingText, saysText } from '../../parts/reading-words.ts';
 import { useRun } from '../../stores/run.ts';

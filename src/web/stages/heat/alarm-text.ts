@@ -1,4 +1,4 @@
-import type { HeatAlarm } from '#core/desk';
+import type { HeatAlarm } from '#core/heating';
 import { minutes, temperature } from '../../parts/format.ts';
 import { t } from '../../words/index.ts';
 

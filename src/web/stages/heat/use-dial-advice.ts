@@ -1,5 +1,5 @@
 import { computed } from 'vue';
-import type { ZoneForecast } from '#core/desk';
+import type { ZoneForecast } from '#core/forecast';
 import { useRun } from '../../stores/run.ts';
 import { t } from '../../words/index.ts';
 import { useHeatSteps, type HeatLine } from '../use-heat-steps.ts';

@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { computed, shallowRef, toRaw, toRef, watch } from 'vue';
-import { formulaOf, type CookStrip } from '#core/desk';
+import { formulaOf } from '#core/setup';
+import { type CookStrip } from '#core/what-if';
 import { familyOf } from '#core/formula';
 import { browningWord, pictureOf, underWord } from '#core/piece';
 import { seedFrom, seeded } from '#core/rehearsal';

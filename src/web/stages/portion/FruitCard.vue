@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { computed, ref, shallowRef, toRaw, watch } from 'vue';
-import type { FruitEffects } from '#core/desk';
+import type { FruitEffects } from '#core/what-if';
 import { fruitShares } from '#core/pour';
 import FormField from '../../parts/FormField.vue';
 import PaperCard from '../../parts/PaperCard.vue';

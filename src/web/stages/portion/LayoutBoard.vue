@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue';
-import { formulaOf } from '#core/desk';
+import { formulaOf } from '#core/setup';
 import { plateSizeMm } from '#core/plate';
 import { differenceFromCelsius } from '#core/units';
 import BigButton from '../../parts/BigButton.vue';

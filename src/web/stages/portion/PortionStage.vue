@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { computed, onMounted, ref } from 'vue';
-import { discInRun, discNow, formulaOf, placesIn, portionMl, stationOf } from '#core/desk';
+import { discInRun, formulaOf, placesIn, portionMl, stationOf } from '#core/setup';
+import { discNow } from '#core/what-if';
 import BigButton from '../../parts/BigButton.vue';
 import FormField from '../../parts/FormField.vue';
 import { millilitres, number, temperature } from '../../parts/format.ts';

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { computed, shallowRef, toRaw, toRef, watch } from 'vue';
-import type { PortionStep } from '#core/desk';
+import type { PortionStep } from '#core/what-if';
 import { millilitres, number } from '../../parts/format.ts';
 import PaperCard from '../../parts/PaperCard.vue';
 import { useRun } from '../../stores/run.ts';

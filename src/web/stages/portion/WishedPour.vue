@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue';
-import { stationNow, volumeFor, wishKind } from '#core/desk';
+import { stationNow } from '#core/setup';
+import { volumeFor, wishKind } from '#core/what-if';
 import BigButton from '../../parts/BigButton.vue';
 import FormField from '../../parts/FormField.vue';
 import { millilitres } from '../../parts/format.ts';

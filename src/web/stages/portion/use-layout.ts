@@ -1,5 +1,5 @@
 import { computed, ref, shallowRef, toRaw, watch } from 'vue';
-import { discInRun, placesIn, stationNow } from '#core/desk';
+import { discInRun, placesIn, stationNow } from '#core/setup';
 import { plateSizeMm } from '#core/plate';
 import { GAP_MM, marked, placesFault, type Place } from '#core/pour';
 import { onStation } from '#core/run';

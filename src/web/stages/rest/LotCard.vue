@@ -2,7 +2,7 @@
 import { Refrigerator, UtensilsCrossed } from '@lucide/vue';
 import { computed, ref } from 'vue';
 import { RouterLink } from 'vue-router';
-import { lotRest } from '#core/desk';
+import { lotRest } from '#core/lot';
 import { LOOKS } from '#core/rest';
 import { larderOf } from '#core/run';
 import BigButton from '../../parts/BigButton.vue';

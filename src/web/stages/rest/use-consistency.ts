@@ -1,5 +1,6 @@
 import { computed, ref, shallowRef, watch, type Ref } from 'vue';
-import { lotDensityKgM3, lotDose, type PourEffects } from '#core/desk';
+import { lotDensityKgM3, lotDose } from '#core/lot';
+import { type PourEffects } from '#core/what-if';
 import { interval90, secondsFor, textureOf, type Drain, type Estimate, type Funnel } from '#core/consistency';
 import { slumpDisc } from '#core/pour';
 import { lotKey, type Lot } from '#core/run';

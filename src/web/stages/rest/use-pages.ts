@@ -1,4 +1,5 @@
-import { bodyInRun, lotRest, plannedLot, runAllergens } from '#core/desk';
+import { bodyInRun, runAllergens } from '#core/setup';
+import { lotRest, plannedLot } from '#core/lot';
 import { stepOf, wholePieces } from '#core/formula';
 import { larderOf } from '#core/run';
 import { clock, cups, day, eggCount, ingredientName, millilitres, temperature, weight } from '../../parts/format.ts';

@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { computed, shallowRef, toRaw, watch } from 'vue';
-import { COOKED_FAULTS, discInRun, formulaOf, type CookedPiece } from '#core/desk';
+import { COOKED_FAULTS, type CookedPiece } from '#core/forecast';
+import { discInRun, formulaOf } from '#core/setup';
 import { familyOf } from '#core/formula';
 import { browningWord, pictureOf } from '#core/piece';
 import { seedFrom, seeded } from '#core/rehearsal';

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { computed } from 'vue';
-import { formulaOf, stationOf } from '#core/desk';
+import { formulaOf, stationOf } from '#core/setup';
 import PaperCard from '../../parts/PaperCard.vue';
 import { useRun } from '../../stores/run.ts';
 import { t, tn } from '../../words/index.ts';

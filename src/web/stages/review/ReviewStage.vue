@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue';
-import { formulaOf } from '#core/desk';
+import { formulaOf } from '#core/setup';
 import { reviewRun } from '#core/review';
 import BigButton from '../../parts/BigButton.vue';
 import { clockSeconds, minutes, number, stretch } from '../../parts/format.ts';

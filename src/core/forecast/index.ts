@@ -1,0 +1,16 @@
+export {
+  asCooked,
+  COOKED_FAULTS,
+  type CookedFault,
+  cookedPiece,
+  type CookedPiece,
+  liftedOf,
+} from './final-appearance.ts';
+export { fitPlaces } from './fit-places.ts';
+export { believedZones, forecast, type Forecast, secondSidesBy } from './forecast.ts';
+export { type ForecastWindow, type PieceForecast } from './piece-forecast.ts';
+export { BERRY_G, discFrom, pieceInput, toldApart } from './piece-input.ts';
+export { liftLearned, secondSidesSeen } from './second-side.ts';
+export { liftPinned } from './target-colour.ts';
+export { type TableCache, tableFor, tableOf } from './timeline-cache.ts';
+export { zoneForecast, type ZoneForecast } from './zone-forecast.ts';

@@ -1,0 +1,127 @@
+import { familyOf, pouredDensityGPerMl, type FormulaBody } from '#core/formula';
+import { ingredientOf, type Larder } from '#core/ingredients';
+import { arealHeatCapacityJm2K, zoneAreaM2, type StationBody } from '#core/plate';
+import { batterProperties, type PieceInput } from '#core/piece';
+import type { Disc } from '#core/pour';
+import { larderOf, lotInUse, lotKey, withDoses, type Lot, type Pins, type RunState } from '#core/run';
+import { discOn, formulaOf, portionMl } from '#core/setup';
+import { stationNow } from '#core/setup';
+import { lotAmounts } from '#core/lot';
+import { lotConsistency } from '#core/lot';
+import { lotTemperature } from '#core/lot';
+
+/** Degrees of dip at which a cook turns a burner up to full: sets how strongly a plate is fed while it cooks. Assumed. */
+const DIP_AT_FULL_POWER_C = 60;
+
+/**
+ * Everything the piece model needs for a formula's portion poured on a zone at a moment, from the lot in use or the one
+ * named: what is really in it, how warm it is and how far it runs by then. Fine differences are rounded away, so that
+ * pieces of one batter share a table.
+ */
+export function pieceInput(pins: Pins, state: RunState, ref: PourRef, pouredAtMs: number): PieceInput {
+  const body = formulaOf(pins, ref.formulaId);
+  const larder = larderOf(pins);
+  const station = stationNow(pins, state, ref.stationId);
+  const lot = ref.lot === undefined ? lotInUse(state, ref.formulaId) : state.lots.get(lotKey(ref.formulaId, ref.lot));
+  const doses = ref.doses ?? lot?.doses.filter((dose) => dose.atMs <= pouredAtMs).length;
+  const of = { formulaId: ref.formulaId, station, lot, volumeMl: ref.volumeMl };
+  const disc = discFrom(pins, state, of, pouredAtMs, doses);
+  return {
+    batter: batterProperties(lotAmounts(pins, state, ref.formulaId, lot && withDoses(lot, doses!)), body.type, larder),
+    ...toldApart(body, disc.thicknessMm, lot ? lotTemperature(pins, body, lot, pouredAtMs) : pins.roomC),
+    plate: plateContact(station, ref.zoneId, body.heat.targetC),
+    ambientC: pins.roomC,
+    pressurePa: pins.pressurePa,
+    flipBy: body.flip,
+    ...(body.heat.lid ? { lid: true } : {}),
+    ...(body.flip.pressed ? { pressed: true } : {}),
+    ...fruitOn(body, larder, of.volumeMl ?? portionMl(pins, state, ref.formulaId), disc),
+  };
+}
+
+/** A berry or a small cut of fruit, g. Common practice, no source. */
+export const BERRY_G = 1.5;
+
+/** Fruit that the formula counts onto each piece. */
+function fruitOn(body: FormulaBody, larder: Larder, volumeMl: number, { diameterMm }: Disc): Pick<PieceInput, 'fruit'> {
+  const onPiece = body.lines.filter(
+    ({ ingredientId, when }) => when === 'onPiece' && ingredientOf(larder, ingredientId).role === 'fruit',
+  );
+  const percent = onPiece.reduce((sum, line) => sum + (line.percent ?? 0), 0);
+  if (percent === 0) return {};
+  const inBowl = body.lines.reduce((sum, { when, percent: of }) => (when === 'onPiece' ? sum : sum + (of ?? 0)), 0);
+  const gramsG = (percent / inBowl) * volumeMl * pouredDensityGPerMl(body, larder);
+  const frozen = onPiece.some(({ ingredientId }) => ingredientOf(larder, ingredientId).frozen);
+  const areaM2 = (Math.PI * (diameterMm / 1000) ** 2) / 4;
+  return { fruit: { count: Math.round(gramsG / BERRY_G), eachG: BERRY_G, frozen, areaM2 } };
+}
+
+/** A pour to predict, or a piece: which lot it came from and how many doses were in that; the lot in use for a pour to come. */
+export interface PourRef {
+  readonly formulaId: string;
+  readonly stationId: string;
+  readonly zoneId: string;
+  readonly lot?: number;
+  readonly doses?: number;
+  /** Another pour than the run's, when sizes are compared. */
+  readonly volumeMl?: number;
+}
+
+/** Below these nothing on the plate can be told apart; each step more is a table more. */
+const DISC_STEP_MM = 0.25;
+const THIN_STEP_MM = 0.05;
+const BATTER_STEP_C = 2;
+/** The thinnest film that holds together. Assumed. */
+const THINNEST_MM = 0.2;
+
+/** A thickness and a warmth by the steps that can be told apart, so that pieces of one batter share a table. */
+export function toldApart(
+  { type }: Pick<FormulaBody, 'type'>,
+  thicknessMm: number,
+  batterC: number,
+): Pick<PieceInput, 'thicknessMm' | 'batterC'> {
+  const step = familyOf(type) === 'thin' ? THIN_STEP_MM : DISC_STEP_MM;
+  // a film thinner than that tears into drops: it is foretold as the thinnest there is
+  return { thicknessMm: Math.max(THINNEST_MM, roundTo(thicknessMm, step)), batterC: roundTo(batterC, BATTER_STEP_C) };
+}
+
+function roundTo(value: number, step: number): number {
+  return Math.round(value / step) * step;
+}
+
+/** What a portion of a lot becomes on a station at a moment, by what is believed of how it runs. */
+export function discFrom(
+  pins: Pins,
+  state: RunState,
+  of: {
+    readonly formulaId: string;
+    readonly station: StationBody;
+    readonly lot: Lot | undefined;
+    /** Another pour than the run's. */
+    readonly volumeMl?: number | undefined;
+  },
+  atMs: number,
+  doses?: number,
+): Disc {
+  const body = formulaOf(pins, of.formulaId);
+  const volumeMl = of.volumeMl ?? portionMl(pins, state, of.formulaId);
+  const mouldMm = state.mouldMm.get(of.formulaId);
+  if (familyOf(body.type) === 'thin' || !of.lot) return discOn(body, of.station, volumeMl, larderOf(pins), mouldMm);
+  const { value } = lotConsistency(pins, state, of.lot, atMs, doses);
+  return discOn(body, of.station, volumeMl, larderOf(pins), mouldMm, value);
+}
+
+/** The plate as the piece model sees it. */
+export function plateContact(station: StationBody, zoneId: string, surfaceC: number): PieceInput['plate'] {
+  const zone = station.zones.find((candidate) => candidate.id === zoneId) ?? station.zones[0]!;
+  return {
+    surfaceC,
+    arealHeatCapacityJm2K: arealHeatCapacityJm2K(station.metal, station.thicknessMm) * shareUnderPieces(station),
+    recoveryWm2K: zone.powerW / zoneAreaM2(station) / DIP_AT_FULL_POWER_C,
+  };
+}
+
+/** Metal that feeds a piece over metal under it: on a griddle the gaps between pieces give heat too. Assumed. */
+function shareUnderPieces(station: StationBody): number {
+  return station.shape.kind === 'rectangle' ? 1.75 : 1.1;
+}

@@ -1,0 +1,13 @@
+export { type Hand, nextHands, type Sign } from './actions.ts';
+export { type BriefFault } from './brief-faults.ts';
+export { fatAsked, type FatAsked, fatFails } from './fat-due.ts';
+export { type HeatStep, heatSteps, type HeatWhy } from './heat-steps.ts';
+export { asAssumed, type AssumedDeed, assumedDeeds } from './inferred-actions.ts';
+export { type Judgement, judgementAsked } from './judgements.ts';
+export { type LookBeneath, looksBeneath } from './looks-beneath.ts';
+export { nextMoment } from './next-moment.ts';
+export { rhythmS } from './pace-of-hands.ts';
+export { planRun, type RunPlan } from './plan-run.ts';
+export { type Look, lookAsked, type Prompt, promptsNow } from './prompts.ts';
+export { type Remedy, remedyFor } from './remedies.ts';
+export { type MorningTask, morningTasks, type TaskKind } from './tasks.ts';

@@ -1,0 +1,50 @@
+import { placeKey, type Piece, type RunState } from '#core/run';
+import type { Forecast } from '#core/forecast';
+
+/** What is taken to have been done with a piece of which no tap came, and when: at its best moment. */
+export interface AssumedDeed {
+  readonly pieceId: string;
+  readonly verb: 'flip' | 'lift';
+  readonly atMs: number;
+}
+
+/**
+ * Hands that do not tap have turned a piece once it would be far past its last good moment: so long after it, ms. Shorter,
+ * and a late cook would lose the prompt; longer, and the board would fall behind hands that never tap. Assumed.
+ */
+const TAKEN_AFTER_MS = 45_000;
+
+/** What nobody tapped and must have been done by now: turned first, then taken off. Oldest piece first. */
+export function assumedDeeds(state: RunState, forecast: Forecast, nowMs: number): AssumedDeed[] {
+  const deeds: AssumedDeed[] = [];
+  for (const pieceId of state.onPlate.values()) {
+    const piece = state.pieces.get(pieceId)!;
+    const predicted = forecast.pieces[pieceId];
+    if (!predicted) continue;
+    const { flip, lift } = predicted;
+    if (piece.flippedAtMs === null) {
+      if (nowMs <= flip.latestMs + TAKEN_AFTER_MS) continue;
+      deeds.push({ pieceId, verb: 'flip', atMs: flip.bestMs });
+    }
+    if (nowMs > lift.latestMs + TAKEN_AFTER_MS) deeds.push({ pieceId, verb: 'lift', atMs: lift.bestMs });
+  }
+  return deeds;
+}
+
+/** The run as it is taken to stand, with what nobody tapped. */
+export function asAssumed(state: RunState, deeds: readonly AssumedDeed[]): RunState {
+  if (deeds.length === 0) return state;
+  const pieces = new Map(state.pieces);
+  const onPlate = new Map(state.onPlate);
+  for (const { pieceId, verb, atMs } of deeds) {
+    const piece = pieces.get(pieceId);
+    if (!piece || piece.offAtMs !== null) continue; // tapped meanwhile
+    pieces.set(pieceId, verb === 'flip' ? turned(piece, atMs) : { ...piece, offAtMs: atMs, fate: 'lifted' });
+    if (verb === 'lift') onPlate.delete(placeKey(piece.stationId, piece.placeId));
+  }
+  return { ...state, pieces, onPlate };
+}
+
+function turned(piece: Piece, atMs: number): Piece {
+  return piece.flippedAtMs === null ? { ...piece, flippedAtMs: atMs, fate: 'secondSide' } : piece;
+}

@@ -1,0 +1,80 @@
+import { familyOf } from '#core/formula';
+import { zoneKey, type Piece, type Pins, type RunState } from '#core/run';
+import { formulaOf } from '#core/setup';
+
+/** Pieces poured this near to each other on a zone are one panful: one of them is looked at for all, ms. */
+const ONE_PANFUL_MS = 90_000;
+/** A face is looked at as it is turned; later nobody remembers it, ms. Assumed. */
+const ASKED_FOR_MS = 45_000;
+/** A piece that came off lies there to be looked at, and to be cut open, for so long, ms. Assumed. */
+const LIES_THERE_MS = 180_000;
+
+/** What is asked of a piece: how it turned, how its middle is, or the colour of the face that was turned up. */
+export interface Judgement {
+  readonly pieceId: string;
+  readonly asks: 'turn' | 'centre' | 'underside';
+  /** Since when it can be told. */
+  readonly sinceMs: number;
+}
+
+/**
+ * What the board would like to know of a piece now, one thing at a time: of a zone's test piece, once it is off and cut
+ * open, how it turned and how its middle is; the colour of the piece turned last, which is soon forgotten; else how a
+ * later panful turned, which lies on the tray. Never more than one question.
+ */
+export function judgementAsked(pins: Pins, state: RunState, nowMs: number): Judgement | null {
+  const lying = ofTray(pins, state, nowMs);
+  return lying.ofTest ?? ofFace(state, nowMs) ?? lying.ofPanful;
+}
+
+/**
+ * What lies on the tray: of a zone its first piece, its test, and the first of each panful after it of which nobody told anything else: a plate
+ * that drifts is found by that, and one look at what lies on the tray is no trouble.
+ */
+function ofTray(pins: Pins, state: RunState, nowMs: number): Record<'ofTest' | 'ofPanful', Judgement | null> {
+  const tests = new Map<string, Piece>();
+  let ofTest: Judgement | null = null;
+  let ofPanful: Judgement | null = null;
+  for (const piece of state.pieces.values()) {
+    const key = `${piece.formulaId} ${zoneKey(piece.stationId, piece.zoneId)}`;
+    const before = tests.get(key);
+    if (before && piece.pouredAtMs - before.pouredAtMs < ONE_PANFUL_MS) continue;
+    tests.set(key, piece);
+    if (piece.flippedAtMs === null || piece.fate !== 'lifted' || piece.offAtMs === null) continue;
+    if (nowMs - piece.offAtMs >= LIES_THERE_MS) continue;
+    if (before && wasSeen(state, piece)) continue;
+    const asks = openOf(pins, piece, before === undefined);
+    if (!asks) continue;
+    const judgement = { pieceId: piece.id, asks, sinceMs: piece.offAtMs };
+    if (before) ofPanful ??= judgement;
+    else ofTest ??= judgement;
+  }
+  return { ofTest, ofPanful };
+}
+
+/** How it turned, then how the middle of the first is; of a guessed moment nothing, and a film has no middle. */
+function openOf(pins: Pins, { turn, centre, assumed, formulaId }: Piece, first: boolean): 'turn' | 'centre' | null {
+  if (turn === null && !assumed.first) return 'turn';
+  return first && centre === null && !assumed.second && familyOf(formulaOf(pins, formulaId).type) === 'leavened'
+    ? 'centre'
+    : null;
+}
+
+function ofFace(state: RunState, nowMs: number): Judgement | null {
+  let last: Piece | undefined;
+  for (const id of state.onPlate.values()) {
+    const piece = state.pieces.get(id)!;
+    if (piece.flippedAtMs === null || nowMs - piece.flippedAtMs >= ASKED_FOR_MS) continue;
+    if (!last || piece.flippedAtMs > last.flippedAtMs!) last = piece;
+  }
+  if (!last || wasSeen(state, last)) return null;
+  return { pieceId: last.id, asks: 'underside', sinceMs: last.flippedAtMs! };
+}
+
+/** Somebody has looked at this piece, or at another of its panful, since it was poured: one of them tells for all. */
+function wasSeen(state: RunState, piece: Piece): boolean {
+  return (state.zones.get(zoneKey(piece.stationId, piece.zoneId))?.readings ?? []).some(
+    ({ method, atMs }) =>
+      method === 'piece' && atMs >= piece.pouredAtMs - ONE_PANFUL_MS && atMs < (piece.offAtMs ?? Infinity),
+  );
+}

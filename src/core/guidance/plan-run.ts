@@ -1,0 +1,135 @@
+import { planMorning, type MorningJob, type MorningPlan, type MorningZone } from '#core/plan';
+import { paceOf } from '#core/adapt';
+import { USUAL_PACE, pieceAt, servedLift, type Pace, type Window } from '#core/piece';
+import { FOLD_S, WHIP_S, familyOf, isWhipped, preparationsFor, type FormulaBody } from '#core/formula';
+import { ingredientOf, type Larder } from '#core/ingredients';
+import { larderOf, pinnedFormula, pinnedStation, zoneKey, type Pins, type RunState } from '#core/run';
+import { briefFaults, type BriefFault } from './brief-faults.ts';
+import { bodyInRun, formulaOf, placesIn, stationOf } from '#core/setup';
+import { sharesOf } from '#core/lot';
+import { liftLearned } from '#core/forecast';
+import { tableFor, type TableCache } from '#core/forecast';
+import { burnerBefore, zonePreheat } from '#core/heating';
+import { wantedSurfaceC } from '#core/heating';
+import type { PreheatPlan } from '#core/plate';
+
+/** Wipe, fat and heat coming back between panfuls, s. Common practice, no source. */
+const RECOVERY_S = { leavened: 20, thin: 12 } as const;
+
+export interface RunPlan extends MorningPlan {
+  /** How each zone is brought to heat. */
+  readonly preheat: Readonly<Record<string, PreheatPlan>>;
+  /** Pieces a zone takes at once, by zone. */
+  readonly capacity: Readonly<Record<string, number>>;
+  /** What the brief asks of its plates that cannot be. */
+  readonly faults: readonly BriefFault[];
+}
+
+/** A lift that the cook pinned, with as much room about it as it had. */
+function movedTo(pinnedS: number | undefined, lift: Window): Window {
+  if (pinnedS === undefined) return lift;
+  const byS = pinnedS - lift.bestS;
+  return { earliestS: lift.earliestS + byS, bestS: pinnedS, latestS: lift.latestS + byS };
+}
+
+/** A batter as runs before this one left it; the plain model's where there is none. */
+function paceKnown(pins: Pins, formulaId: string): Pace {
+  const learned = pinnedFormula(pins, formulaId)?.learned;
+  return learned ? paceOf({ lnTime: learned.lnTime.mean, lnBrowning: learned.lnBrowning.mean }) : USUAL_PACE;
+}
+
+/**
+ * A piece poured alone on a plate that nobody has read: both its sides, by what a first piece on a plate not proven takes,
+ * and the time in which its dial is put right and the plate comes to it.
+ */
+function testS(pins: Pins, stationId: string, zoneId: string, { type }: FormulaBody): number {
+  const read = pinnedStation(pins, stationId)?.calibration?.some((each) => each.zoneId === zoneId);
+  return read ? 0 : TEST_S[familyOf(type)] + CORRECTED_S;
+}
+/** Common practice, no source: a first piece takes up to half as long again. */
+const TEST_S = { leavened: 240, thin: 90 } as const;
+/** A dial that was turned is waited for so long. Common practice, no source: some five minutes. */
+const CORRECTED_S = 300;
+
+/** Hands that mix a batter, and what of it is whipped and folded in lot by lot. */
+function handsBeside(body: FormulaBody, larder: Larder): Pick<MorningJob, 'mixWorkS' | 'folded'> {
+  const mixWorkS = body.mix.workMin * 60;
+  const whipped = body.lines.some(
+    ({ ingredientId: id, when }) => when === 'justBefore' && (isWhipped(id) || ingredientOf(larder, id).role === 'egg'),
+  );
+  if (!whipped) return { mixWorkS, folded: null };
+  const folded = { whipS: WHIP_S, foldS: FOLD_S };
+  return { mixWorkS: Math.max(LEAST_MIX_S, mixWorkS - WHIP_S - FOLD_S), folded };
+}
+/** The rest of a batter takes at least so long to mix, s. Common practice, no source. */
+const LEAST_MIX_S = 180;
+
+/**
+ * The morning of a brief, planned back from service with the piece model's own times at the surface wanted of each formula's
+ * plate, at the pace that runs before showed of its batter.
+ * @throws RangeError when there is no brief or a formula finds no place.
+ */
+export function planRun(pins: Pins, state: RunState, nowMs: number, tables: TableCache): RunPlan {
+  const { brief } = state;
+  if (!brief) throw new RangeError('The run has no brief yet.');
+  const capacity: Record<string, number> = {};
+  const preheat: Record<string, PreheatPlan> = {};
+  const zones: MorningZone[] = [];
+  const jobs = brief.items.map(({ formulaId, pieces, stationIds }): MorningJob => {
+    const body = formulaOf(pins, formulaId);
+    const jobZones = stationIds.flatMap((stationId) => {
+      const station = stationOf(pins, stationId);
+      const places = placesIn(pins, state, formulaId, stationId);
+      return station.zones.map((zone) => {
+        const key = zoneKey(stationId, zone.id);
+        const room = places.filter((place) => place.zoneId === zone.id).length;
+        capacity[key] = room;
+        preheat[key] ??= zonePreheat(pins, stationId, zone.id, body, {
+          table: tableFor(pins, state, { formulaId, stationId, zoneId: zone.id }, tables, nowMs),
+          pace: paceKnown(pins, formulaId),
+        });
+        if (!zones.some((known) => known.key === key))
+          zones.push({
+            key,
+            preheatS: preheat[key].boostS + preheat[key].coastS,
+            testS: testS(pins, stationId, zone.id, body),
+          });
+        return { key, capacity: room, recoveryS: RECOVERY_S[familyOf(body.type)] };
+      });
+    });
+    if (jobZones.every((zone) => zone.capacity === 0)) {
+      throw new RangeError(`${body.name} fits on none of its plates. Pour less, or choose another plate.`);
+    }
+    const firstStation = stationIds[0]!;
+    const firstZone = stationOf(pins, firstStation).zones[0]!.id;
+    const table = tableFor(pins, state, { formulaId, stationId: firstStation, zoneId: firstZone }, tables, nowMs);
+    const learned = pinnedFormula(pins, formulaId)?.learned;
+    const pace = paceKnown(pins, formulaId);
+    const sdC = burnerBefore(pins, firstStation, firstZone).sdC;
+    const { flip, lift: done, appearances } = pieceAt(table, wantedSurfaceC(body.heat, table, pace, { sdC }), pace);
+    const usual = servedLift(done, appearances, flip.bestS);
+    const lift = movedTo(state.secondSideS.get(formulaId), liftLearned(usual, learned?.lnSecond?.mean ?? 0));
+    return {
+      formulaId,
+      pieces,
+      hands: body.hands,
+      first: { bestS: flip.bestS, earlyS: flip.bestS - flip.earliestS, lateS: flip.latestS - flip.bestS },
+      second: { bestS: lift.bestS, earlyS: lift.bestS - lift.earliestS, lateS: lift.latestS - lift.bestS },
+      zones: jobZones,
+      ...handsBeside(body, larderOf(pins)),
+      shares: sharesOf(state, formulaId),
+      mixedTogether: body.lines.some((line) => line.when === 'justBefore'),
+      prepareS: Math.max(
+        0,
+        ...preparationsFor(bodyInRun(pins, state, formulaId), larderOf(pins)).map(({ beforeMin }) => beforeMin * 60),
+      ),
+      rest: {
+        earliestS: body.rest.earliestMin * 60,
+        bestS: body.rest.bestMin * 60,
+        latestS: body.rest.latestMin * 60,
+      },
+    };
+  });
+  const plan = planMorning(jobs, zones, brief.serviceAtMs, nowMs);
+  return { ...plan, preheat, capacity, faults: briefFaults(pins, state, plan) };
+}

@@ -1,0 +1,134 @@
+import {
+  ConsistencyFault,
+  aimOf,
+  consistencyAt,
+  doseTo,
+  estimateOf,
+  priorBelief,
+  quantityOf,
+  withReading,
+  type BatterMoment,
+  type ConsistencyBelief,
+  type Dose,
+  type Estimate,
+} from '#core/consistency';
+import { hydration, inBatter, linesFor, pouredDensityGPerMl, grainOf, type FormulaBody } from '#core/formula';
+import { ingredientOf, massByRole } from '#core/ingredients';
+import { USUAL_CLIMATE, ageingRate } from '#core/rest';
+import { larderOf, withDoses, type Lot, type Pins, type RunState } from '#core/run';
+import { bodyInRun, formulaOf } from '#core/setup';
+import { lotAmounts } from './amounts.ts';
+import { lotAgeMin, lotTemperature } from './resting.ts';
+
+/** At which a formula's consistency is meant, °C. Assumed. */
+const USUAL_BATTER_C = 20;
+
+/** Density at which a lot is measured, kg/m³. */
+export function lotDensityKgM3(pins: Pins, formulaId: string): number {
+  return pouredDensityGPerMl(formulaOf(pins, formulaId), larderOf(pins)) * 1000;
+}
+
+/** A lot of a state never changes, so its readings are weighed once. */
+const BELIEFS = new WeakMap<Lot, ConsistencyBelief>();
+
+/** What is believed of how a lot runs: its formula's promise, moved by every reading taken of it. */
+export function lotBelief(pins: Pins, state: RunState, lot: Lot): ConsistencyBelief {
+  let belief = BELIEFS.get(lot);
+  if (!belief) BELIEFS.set(lot, (belief = beliefOf(pins, state, lot)));
+  return belief;
+}
+
+function beliefOf(pins: Pins, state: RunState, lot: Lot): ConsistencyBelief {
+  const body = formulaOf(pins, lot.formulaId);
+  const larder = larderOf(pins);
+  const promised = inBatter(body, linesFor(body, 100));
+  const prior = priorBelief(quantityOf(body.type), aimOf(body), {
+    waterPerGrain: hydration(promised, larder).withEggG / 100,
+    ageMin: body.rest.bestMin * ageingRate(body.rest.where, USUAL_CLIMATE),
+    tempC: USUAL_BATTER_C,
+  });
+  const density = lotDensityKgM3(pins, lot.formulaId);
+  return lot.readings.reduce((belief, { atMs, doses, reading }) => {
+    try {
+      const estimate = estimateOf(reading, body.type, density, pins.funnels ?? []);
+      return withReading(belief, momentOf(pins, state, body, withDoses(lot, doses), atMs), estimate);
+    } catch (error) {
+      if (error instanceof ConsistencyFault) return belief; // kept in the log, and says nothing
+      throw error;
+    }
+  }, prior);
+}
+
+/** Where a lot stands at a moment: its water with the doses it has, its age, its warmth. */
+function momentOf(pins: Pins, state: RunState, body: FormulaBody, lot: Lot, atMs: number): BatterMoment {
+  const larder = larderOf(pins);
+  const amounts = lotAmounts(pins, state, lot.formulaId, lot);
+  const grain = massByRole(amounts, 'grain', larder);
+  return {
+    waterPerGrain:
+      grain > 0
+        ? hydration(amounts, larder).withEggG / 100
+        : hydration(inBatter(body, linesFor(body, 100)), larder).withEggG / 100,
+    ageMin: lotAgeMin(pins, body, lot, atMs),
+    tempC: lotTemperature(pins, body, lot, atMs),
+  };
+}
+
+/** How a lot runs at a moment with its first so many doses, Pa or Pa·s, with its spread. */
+export function lotConsistency(pins: Pins, state: RunState, lot: Lot, atMs: number, doses = Infinity): Estimate {
+  const then = momentOf(pins, state, formulaOf(pins, lot.formulaId), withDoses(lot, doses), atMs);
+  return consistencyAt(lotBelief(pins, state, lot), then);
+}
+
+/** What to stir into a lot so that it runs as its formula wants when it is poured. */
+export interface LotDose extends Dose {
+  readonly ingredientId: string;
+  readonly now: Estimate;
+  readonly atPour: Estimate;
+  readonly aim: number;
+}
+
+/** @param pourMs when it is poured first; now when that has come */
+export function lotDose(pins: Pins, state: RunState, lot: Lot, nowMs: number, pourMs: number): LotDose {
+  const body = formulaOf(pins, lot.formulaId);
+  const larder = larderOf(pins);
+  const belief = lotBelief(pins, state, lot);
+  const amounts = lotAmounts(pins, state, lot.formulaId, lot);
+  // by then it stands beside the plate
+  const moment = momentOf(pins, state, body, lot, Math.max(nowMs, pourMs));
+  const liquid = mainOf(pins, state, lot.formulaId, 'liquid');
+  const aim = aimOf(body);
+  const dose = doseTo(belief, {
+    grainG: grainOf(amounts, larder),
+    liquidWaterShare: (ingredientOf(larder, liquid).composition?.waterG ?? 100) / 100,
+    atPour: moment,
+    target: aim,
+    answered: answeredDoses(lot),
+  });
+  return {
+    ...dose,
+    ingredientId: dose.what === 'flour' ? mainOf(pins, state, lot.formulaId, 'grain') : liquid,
+    now: consistencyAt(belief, momentOf(pins, state, body, lot, nowMs)),
+    atPour: consistencyAt(belief, moment),
+    aim,
+  };
+}
+
+/** The most of a batter's lines of a role: what a cook thins or thickens it with. */
+export function mainOf(
+  pins: Pins,
+  state: Pick<RunState, 'batters'>,
+  formulaId: string,
+  role: 'liquid' | 'grain',
+): string {
+  const larder = larderOf(pins);
+  const lines = bodyInRun(pins, state, formulaId).lines.filter(
+    (line) => ingredientOf(larder, line.ingredientId).role === role,
+  );
+  return [...lines].sort((a, b) => (b.percent ?? 0) - (a.percent ?? 0))[0]?.ingredientId ?? 'water';
+}
+
+/** Doses that were followed by a reading. */
+function answeredDoses(lot: Lot): number {
+  return (lot.readings.at(-1)?.doses ?? 0) - (lot.readings[0]?.doses ?? 0);
+}

@@ -1,0 +1,74 @@
+import { aimOf, filmCover, type Estimate } from '#core/consistency';
+import { familyOf } from '#core/formula';
+import type { Disc } from '#core/pour';
+import { larderOf, type Lot, type Pins, type RunState } from '#core/run';
+import { discOn, firstZoneOf, formulaOf, portionMl, stationOf } from '#core/setup';
+import { firstSideOn, pourHeat, type PourMoment } from './first-side.ts';
+import { tableOf, type TableCache } from '#core/forecast';
+import { pieceInput, toldApart } from '#core/forecast';
+import { lotTemperature } from '#core/lot';
+
+/** What a pour of a lot becomes at a consistency and warmth, on the first plate of its formula. */
+export interface PourEffect {
+  readonly disc: Disc;
+  /** Of a thin batter: share of the pan that the usual pour covers. */
+  readonly cover: number | null;
+  readonly batterC: number;
+  readonly firstSideS: number;
+}
+
+/** The same pour as it would be now, as the formula wants it, and as it would be once it had warmed. */
+export interface PourEffects {
+  readonly asIs: PourEffect;
+  readonly atAim: PourEffect;
+  readonly warmed: PourEffect;
+}
+
+/**
+ * Disc, film and first side before anything is poured. Costs up to three tables (about a quarter second each). Nothing when no
+ * plate of the run takes the batter.
+ * @param atPour how the lot will run when it is poured
+ */
+export function pourEffects(
+  pins: Pins,
+  state: RunState,
+  lot: Lot,
+  atPour: Estimate,
+  when: PourMoment,
+  tables: TableCache,
+): PourEffects | null {
+  const { formulaId } = lot;
+  const body = formulaOf(pins, formulaId);
+  const where = firstZoneOf(pins, state, formulaId);
+  const heat = where && pourHeat(pins, state, where, when, tables);
+  if (!heat) return null;
+  const { pourMs } = when;
+  const station = stationOf(pins, where.stationId);
+  const base = pieceInput(pins, state, { ...where, lot: lot.number }, pourMs);
+  const volumeMl = portionMl(pins, state, formulaId);
+  const thin = familyOf(body.type) === 'thin';
+  const effect = (value: number, batterC: number): PourEffect => {
+    const disc = discOn(
+      body,
+      station,
+      volumeMl,
+      larderOf(pins),
+      state.mouldMm.get(formulaId),
+      thin ? undefined : value,
+    );
+    const cover = thin ? filmCover(value) : null;
+    // what does not cover the pan lies thicker where it is
+    const thicknessMm = disc.thicknessMm / (cover ?? 1);
+    const { bestS: firstSideS } = firstSideOn(
+      heat,
+      tableOf({ ...base, ...toldApart(body, thicknessMm, batterC) }, tables),
+    );
+    return { disc: { ...disc, thicknessMm }, cover, batterC, firstSideS };
+  };
+  const coldC = lotTemperature(pins, body, lot, pourMs);
+  return {
+    asIs: effect(atPour.value, coldC),
+    atAim: effect(aimOf(body), coldC),
+    warmed: effect(atPour.value, pins.roomC),
+  };
+}

@@ -1,0 +1,122 @@
+import { surestFlip, type Belief, type Expected, type SurestFlip } from '#core/adapt';
+import type { TimelineTable } from '#core/piece';
+import { placeKey, type Piece, type Pins, type RunState } from '#core/run';
+import { placesIn, portionMl } from '#core/setup';
+import { believedZones } from '#core/forecast';
+import type { RunPlan } from '#core/guidance';
+import { surfaceModel } from '#core/surface';
+import { tableFor, type TableCache } from '#core/forecast';
+import { atSpot } from '#core/surface';
+import { zoneForecast } from '#core/forecast';
+import { placeOf, underPiece } from '#core/surface';
+
+/** What a pour to come is believed to meet on its zone. */
+export interface PourHeat {
+  readonly expected: Expected;
+  readonly known: Belief;
+  /** The surface it is poured on, °C. */
+  readonly surfaceC: number;
+  /** The plate as it is believed now; else the surface wanted of it, to which it is brought until then. */
+  readonly asItIs: boolean;
+}
+
+/** The first side of a piece that is poured at a moment. */
+export interface FirstSide extends SurestFlip {
+  readonly surfaceC: number;
+  readonly asItIs: boolean;
+}
+
+/** A batter on a zone. */
+type Pour = { readonly formulaId: string; readonly stationId: string; readonly zoneId: string };
+
+/** When a pour is to come, and when that is asked. */
+export interface PourMoment {
+  readonly pourMs: number;
+  readonly nowMs: number;
+}
+
+/** When a batter's next piece is to be poured: as it was planned until the first of it is, at once from then on. */
+export function pourMoment(state: RunState, plan: RunPlan | null, formulaId: string, nowMs: number): PourMoment {
+  for (const piece of state.pieces.values()) if (piece.formulaId === formulaId) return { pourMs: nowMs, nowMs };
+  const planned = (plan?.panfuls ?? []).flatMap((panful) => (panful.formulaId === formulaId ? [panful.pourMs] : []));
+  return { pourMs: planned.length ? Math.max(nowMs, Math.min(...planned)) : nowMs, nowMs };
+}
+
+/** Sooner than this a plate is poured on as it is now, ms. Assumed. */
+const SOON_MS = 120_000;
+
+/**
+ * What a zone is believed to be under a piece that is poured on it at `pourMs`, as the board would have it then: its dip and
+ * what its burner gives back are in it. Nothing when the run does not use that zone for the batter.
+ */
+export function pourHeat(
+  pins: Pins,
+  state: RunState,
+  pour: Pour,
+  { pourMs, nowMs }: PourMoment,
+  tables: TableCache,
+): PourHeat | null {
+  const { formulaId, stationId, zoneId } = pour;
+  const stationIds = state.brief?.items.find((item) => item.formulaId === formulaId)?.stationIds ?? [];
+  const own = believedZones(pins, state, formulaId, stationIds, nowMs, tables).find(
+    (each) => each.stationId === stationId && each.zone.id === zoneId,
+  );
+  if (!own) return null;
+  const { table, model, believed } = own;
+  const told = zoneForecast(pins, state, pour, table, model, believed, nowMs);
+  const asItIs = pourMs - nowMs < SOON_MS && told.basis !== 'cold' && told.surfaceC >= told.readyFromC;
+  if (!asItIs) {
+    // a plate at the surface wanted is one whose burner was answered: only of its batter is anything unknown
+    const expected = { modelC: told.targetC, share: 0 };
+    return { expected, known: plateKnown(believed.known), surfaceC: told.targetC, asItIs };
+  }
+  const poured = withPoured(pins, state, pour, pourMs);
+  const piece = poured.pieces.get(TO_COME)!;
+  const then = surfaceModel(pins, poured, stationId, zoneId, pourMs);
+  const under = atSpot(underPiece(pins, poured, then, piece, table), believed, placeOf(pins, poured, piece));
+  return { ...under, surfaceC: told.surfaceC, asItIs };
+}
+
+/** What is believed of a batter, on a plate of which all is known. */
+function plateKnown(known: Belief): Belief {
+  const [, , , ...ofBatter] = known.covariance;
+  return { ...known, errorC: 0, errorSdC: 0, errorLowC: 0, errorHighC: 0, covariance: [0, 0, 0, ...ofBatter] };
+}
+
+/** The first side of a pour, by its table and what it is believed to meet: the figure of every screen. */
+export function firstSideOn({ expected, known, surfaceC, asItIs }: PourHeat, table: TimelineTable): FirstSide {
+  return { ...surestFlip(known, table, expected), surfaceC, asItIs };
+}
+
+/** The first side of a formula's next piece on a zone, were it poured at `pourMs`; nothing when the run does not use that zone. */
+export function nextFirstSide(
+  pins: Pins,
+  state: RunState,
+  pour: Pour,
+  at: PourMoment,
+  tables: TableCache,
+): FirstSide | null {
+  const heat = pourHeat(pins, state, pour, at, tables);
+  return heat && firstSideOn(heat, tableFor(pins, state, pour, tables, at.pourMs));
+}
+
+/** The piece that is to come, in a run in which it is poured. */
+const TO_COME = 'to come';
+
+/** The run with a piece poured on a zone's first free place. */
+function withPoured(pins: Pins, state: RunState, { formulaId, stationId, zoneId }: Pour, pourMs: number): RunState {
+  const places = placesIn(pins, state, formulaId, stationId).filter((place) => place.zoneId === zoneId);
+  const free = places.find(({ id }) => !state.onPlate.has(placeKey(stationId, id))) ?? places[0];
+  const placeId = free?.id ?? zoneId;
+  const piece: Piece = {
+    ...{ id: TO_COME, number: state.pieces.size + 1, formulaId, lot: 1, doses: 0, stationId, zoneId, placeId },
+    ...{ volumeMl: portionMl(pins, state, formulaId), pouredAtMs: pourMs, flippedAtMs: null, offAtMs: null },
+    ...{ fate: 'firstSide', flipTapId: null, offTapId: null, assumed: { first: false, second: false }, turn: null },
+    ...{ centre: null, faults: [], cues: [], secondNotYetMs: [], shown: { first: null, second: null } },
+  };
+  return {
+    ...state,
+    pieces: new Map(state.pieces).set(TO_COME, piece),
+    onPlate: new Map(state.onPlate).set(placeKey(stationId, placeId), TO_COME),
+  };
+}

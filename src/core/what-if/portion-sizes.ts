@@ -1,0 +1,72 @@
+import { wholePieces } from '#core/formula';
+import type { Disc } from '#core/pour';
+import type { Pins, RunState } from '#core/run';
+import { briefPanfuls, lotFor, placesIn, stationOf } from '#core/setup';
+import { firstSideOn, pourHeat, type PourMoment } from './first-side.ts';
+import { tableOf, type TableCache } from '#core/forecast';
+import { pieceInput } from '#core/forecast';
+import { discNow } from './volume-for.ts';
+
+/** One size of pour, and all that changes with it. */
+export interface PortionStep {
+  readonly volumeMl: number;
+  readonly disc: Disc;
+  /** Places on all of the formula's stations at once. */
+  readonly atOnce: number;
+  /** Panfuls of the fullest zone that the brief's pieces make. */
+  readonly panfuls: number;
+  /** Pieces that the lot as it was sized for the pour in use gives. */
+  readonly pieces: number | null;
+  /** First side on its first zone, s; null where it would not fit a plate. */
+  readonly firstSideS: number | null;
+  /** How far disc and first side differ when pours differ by their tool's spread: mm and s. */
+  readonly spread: { readonly diameterMm: number; readonly firstSideS: number } | null;
+}
+
+/**
+ * Sizes of pour side by side: the one in use and others, each with disc, places, panfuls, pieces and first side. Costs a
+ * table (about a quarter second) a size the first time.
+ * @param spreadMl how far pours of each tool differ; nothing when that is not known
+ */
+export function portionSteps(
+  pins: Pins,
+  state: RunState,
+  formulaId: string,
+  sizes: readonly { readonly volumeMl: number; readonly spreadMl?: number | null }[],
+  at: PourMoment,
+  tables: TableCache,
+): PortionStep[] {
+  const item = state.brief?.items.find((candidate) => candidate.formulaId === formulaId);
+  if (!item) return [];
+  const stationId = item.stationIds[0]!;
+  const lotMl = lotFor(pins, state, formulaId)?.volumeMl ?? null;
+  const where = { formulaId, stationId, zoneId: stationOf(pins, stationId).zones[0]!.id };
+  const heat = pourHeat(pins, state, where, at, tables);
+  const of = (volumeMl: number) => {
+    const as: RunState = { ...state, portionMl: new Map(state.portionMl).set(formulaId, volumeMl) };
+    return {
+      as,
+      disc: discNow(pins, state, formulaId, stationId, at.nowMs, volumeMl),
+      firstSideS: () =>
+        firstSideOn(heat!, tableOf(pieceInput(pins, state, { ...where, volumeMl }, at.pourMs), tables)).bestS,
+    };
+  };
+  return sizes.map(({ volumeMl, spreadMl }) => {
+    const { as, disc, firstSideS } = of(volumeMl);
+    const atOnce = item.stationIds.reduce((sum, id) => sum + placesIn(pins, as, formulaId, id).length, 0);
+    const more = spreadMl ? of(volumeMl + spreadMl) : undefined;
+    const bestS = atOnce > 0 && heat ? firstSideS() : null;
+    return {
+      ...{ volumeMl, disc, atOnce, firstSideS: bestS },
+      panfuls: Math.ceil(item.pieces / briefPanfuls(pins, as, item).size),
+      pieces: lotMl === null ? null : wholePieces(lotMl / volumeMl),
+      spread:
+        more && bestS !== null
+          ? {
+              diameterMm: Math.abs(more.disc.diameterMm - disc.diameterMm),
+              firstSideS: Math.abs(more.firstSideS() - bestS),
+            }
+          : null,
+    };
+  });
+}

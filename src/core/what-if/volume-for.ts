@@ -1,0 +1,59 @@
+import { familyOf } from '#core/formula';
+import { lotInUse, type Pins, type RunState } from '#core/run';
+import type { Disc } from '#core/pour';
+import { formulaOf } from '#core/setup';
+import { discFrom } from '#core/forecast';
+import { stationNow } from '#core/setup';
+
+/** What a portion becomes on a station now: by how its lot was measured, or as its formula promises until one is mixed. */
+export function discNow(
+  pins: Pins,
+  state: RunState,
+  formulaId: string,
+  stationId: string,
+  nowMs: number,
+  volumeMl?: number,
+): Disc {
+  const station = stationNow(pins, state, stationId);
+  return discFrom(pins, state, { formulaId, station, lot: lotInUse(state, formulaId), volumeMl }, nowMs);
+}
+
+/** What a pour is wished to become: a disc so wide, or a film so thick. */
+export type PourWish = { readonly diameterMm: number } | { readonly thicknessMm: number };
+
+/** Pours that a hand can measure, mL. */
+const LEAST_ML = 2;
+const MOST_ML = 1000;
+
+/**
+ * The volume that becomes what is wished on a station: the same law as the disc's, read backwards by bisection, since
+ * discs only grow with their volume. Nothing when no pour between 2 mL and 1 L does.
+ */
+export function volumeFor(
+  pins: Pins,
+  state: RunState,
+  formulaId: string,
+  stationId: string,
+  wish: PourWish,
+  nowMs: number,
+): number | null {
+  const discAt = (volumeMl: number) => discNow(pins, state, formulaId, stationId, nowMs, volumeMl);
+  const reaches = (volumeMl: number) => {
+    const disc = discAt(volumeMl);
+    return 'diameterMm' in wish ? disc.diameterMm >= wish.diameterMm : disc.thicknessMm >= wish.thicknessMm;
+  };
+  if (reaches(LEAST_ML) || !reaches(MOST_ML)) return null;
+  let low = LEAST_ML;
+  let high = MOST_ML;
+  for (let i = 0; i < 40; i++) {
+    const middle = Math.sqrt(low * high);
+    if (reaches(middle)) high = middle;
+    else low = middle;
+  }
+  return high;
+}
+
+/** Which wish a batter's pour is told by: a film's thickness, or how wide a cake runs. */
+export function wishKind(pins: Pins, formulaId: string): 'thickness' | 'diameter' {
+  return familyOf(formulaOf(pins, formulaId).type) === 'thin' ? 'thickness' : 'diameter';
+}
