@@ -378,3 +378,21 @@ describe('the tasks of a morning', () => {
     expect(SKERRY_CREPES.rest.where).toBe('counter');
   });
 });
+
+describe('19.2 what a lot is to hold', () => {
+  it('goes by the pins it is asked with, whoever asked of this state before', () => {
+    const state = stateOf([writer()('brief-set', BRIEF)]);
+    const doubled: Pins = {
+      ...PINS,
+      formulas: PINS.formulas.map((each) => ({
+        ...each,
+        body: { ...each.body, portion: { ...each.body.portion, volumeMl: 2 * each.body.portion.volumeMl } },
+      })),
+    };
+    const [once, twice] = [plannedLot(PINS, state, CAKES)!, plannedLot(doubled, state, CAKES)!];
+    expect(twice.volumeMl / once.volumeMl).toBeCloseTo(2, 1);
+    const fresh = stateOf([writer()('brief-set', BRIEF)]);
+    expect(plannedLot(doubled, fresh, CAKES)!.volumeMl).toBe(twice.volumeMl);
+    expect(plannedLot(PINS, fresh, CAKES)!.volumeMl).toBe(once.volumeMl);
+  });
+});

@@ -1,22 +1,16 @@
 import { gasFreeDensityGPerMl, type Amount } from '#core/ingredients';
 import { bowlVolumeMl, inBatter, linesFor, type ScaledBatter, type ScaledLine } from '#core/formula';
 import { isMixed, larderOf, lotKey, lotsOf, type Lot, type Pins, type RunState } from '#core/run';
-import { bodyInRun, lotFor } from '#core/setup';
+import { bodyInRun, lotFor, onceFor, type Memory } from '#core/setup';
 
 /** The part of a batter that one lot is to hold. */
 export type PlannedBatter = Pick<ScaledBatter, 'lines' | 'massG' | 'volumeMl'> & { readonly share: number };
 
-/** A state never changes, so each of its lots is planned once however often it is asked for. */
-const PLANNED = new WeakMap<RunState, Map<string, PlannedBatter | undefined>>();
-
 /** What one lot is to hold; undefined when the run asks for none of the batter. */
 export function plannedLot(pins: Pins, state: RunState, formulaId: string, number = 1): PlannedBatter | undefined {
-  let lots = PLANNED.get(state);
-  if (!lots) PLANNED.set(state, (lots = new Map()));
-  const key = lotKey(formulaId, number);
-  if (!lots.has(key)) lots.set(key, planLot(pins, state, formulaId, number));
-  return lots.get(key);
+  return onceFor(PLANNED, pins, state, lotKey(formulaId, number), () => planLot(pins, state, formulaId, number));
 }
+const PLANNED: Memory<PlannedBatter | undefined> = new WeakMap();
 
 function planLot(pins: Pins, state: RunState, formulaId: string, number: number): PlannedBatter | undefined {
   const whole = lotFor(pins, state, formulaId);
