@@ -4,7 +4,7 @@ import { byClock } from './by-clock.ts';
 import type { DeskSide } from './desk-side.ts';
 import { normal, seedFrom, seeded } from './random.ts';
 import type { ToldRun } from './rehearsal-run.ts';
-import type { Rehearsal } from './rehearse.ts';
+import type { Rehearsal } from './rehearsal.ts';
 import type { TrueOutcome } from './lying-piece.ts';
 
 /** A plate that is not ready is waited for so long, then poured on all the same, ms. Assumed. */

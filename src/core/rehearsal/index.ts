@@ -1,16 +1,16 @@
 export { normal, seedFrom, seeded } from './random.ts';
 export { drawnStove, heatedStove, probeShows, type HiddenStove, type StoveTurns } from './stove.ts';
 export { KitchenSchema, readKitchen, type Kitchen, type KitchenFile } from './kitchen.ts';
+export { rehearse } from './rehearse.ts';
 export {
   ATTENTIONS,
   POLICIES,
-  rehearse,
   type Attention,
   type Policy,
   type Rehearsal,
   type RehearsalResult,
   type RehearsedPiece,
-} from './rehearse.ts';
+} from './rehearsal.ts';
 export { RehearsalRunSchema, readRehearsalRun, toldRun, type RehearsalRun, type ToldRun } from './rehearsal-run.ts';
 export { VERDICTS, scoreOf, shareOf, verdictOf, type PieceVerdict, type RehearsalScore, type Share } from './score.ts';
 export { STRUCTURES, type Structure } from './kitchen-plate.ts';

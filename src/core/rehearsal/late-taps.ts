@@ -1,4 +1,4 @@
-import type { Attention } from './rehearse.ts';
+import type { Attention } from './rehearsal.ts';
 
 /** Of taps of lazy hands so many come late, and by how much, s. */
 const LATE_TAP = { share: 0.2, leastS: 5, mostS: 20 };

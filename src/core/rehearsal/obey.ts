@@ -14,7 +14,7 @@ import type { ObeyedMorning, ObeyedPiece } from './obey-score.ts';
 import { PlateWatch } from './plate-watch.ts';
 import { seedFrom, seeded } from './random.ts';
 import { toldRun, type RehearsalRun, type ToldRun } from './rehearsal-run.ts';
-import type { Attention } from './rehearse.ts';
+import type { Attention } from './rehearsal.ts';
 import type { Structure } from './kitchen-plate.ts';
 import { discMm } from './true-disc.ts';
 import { TrueKitchen } from './true-kitchen.ts';

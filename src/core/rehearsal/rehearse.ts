@@ -1,59 +1,18 @@
 import { placeOf } from '#core/surface';
-import { pieceInput, type TableCache } from '#core/forecast';
+import { pieceInput } from '#core/forecast';
 import { type Hand, type RunPlan } from '#core/guidance';
-import { zoneKey, type Payload, type StoredEvent } from '#core/run';
+import { zoneKey } from '#core/run';
 import { choresOf, type Chore } from './chores.ts';
 import { DeskSide } from './desk-side.ts';
 import { HandsAsked, handKey } from './hands-asked.ts';
 import { judgedWord } from './judged-word.ts';
-import type { Kitchen } from './kitchen.ts';
 import { seedFrom, seeded } from './random.ts';
-import { toldRun, type RehearsalRun } from './rehearsal-run.ts';
+import { toldRun } from './rehearsal-run.ts';
+import type { Rehearsal, RehearsedPiece, RehearsalResult } from './rehearsal.ts';
 import { StoveHands } from './stove-hands.ts';
 import type { TrueOutcome } from './lying-piece.ts';
 import { discMm } from './true-disc.ts';
 import { TrueKitchen } from './true-kitchen.ts';
-
-/** By what hands turn a piece: the board's prompts, a mean of the best moments so far, or a clock set on the first panful. */
-export const POLICIES = ['predicted', 'mean', 'timer'] as const;
-export type Policy = (typeof POLICIES)[number];
-/** Whether every hand is tapped and cues are told, or rows are tapped, a fifth of the taps come late and nothing is told. */
-export const ATTENTIONS = ['full', 'lazy'] as const;
-export type Attention = (typeof ATTENTIONS)[number];
-
-export interface Rehearsal {
-  readonly kitchen: Kitchen;
-  readonly run: RehearsalRun;
-  readonly policy: Policy;
-  readonly attention: Attention;
-  readonly seed: number;
-  /** What another morning in this kitchen left, the day before. */
-  readonly before?: Payload<'run-learned'> | null;
-  /** The desk's tables, when several rehearsals share them: they hold nothing of the truth. */
-  readonly tables?: TableCache;
-}
-
-/** One piece of a rehearsal: what was done with it and what would have been right. */
-export interface RehearsedPiece extends TrueOutcome {
-  readonly pieceId: string;
-  readonly stationId: string;
-  readonly zoneId: string;
-  readonly placeId: string;
-  /** The first of its zone, poured alone to learn from. */
-  readonly test: boolean;
-  /** The flip the board would have shown when the piece was poured, s from the pour, and its spread. */
-  readonly foretold: { readonly bestS: number; readonly spreadS: number } | null;
-  /** The last the board said before the flip. */
-  readonly foretoldAtFlipS: number | null;
-  readonly liftedS: number;
-}
-
-export interface RehearsalResult {
-  readonly events: readonly StoredEvent[];
-  readonly pieces: readonly RehearsedPiece[];
-  /** What it would leave for the next morning, were it a real one. */
-  readonly learned: Payload<'run-learned'> | null;
-}
 
 /** Between two looks at the board at most, s. */
 const LOOK_EVERY_S = 20;

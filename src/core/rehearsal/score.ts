@@ -1,4 +1,4 @@
-import type { RehearsedPiece } from './rehearse.ts';
+import type { RehearsedPiece } from './rehearsal.ts';
 import { notOverBrown } from './true-window.ts';
 
 export const VERDICTS = ['good', 'early', 'late', 'tooHot', 'raw', 'overBrown'] as const;
