@@ -396,3 +396,22 @@ describe('19.2 what a lot is to hold', () => {
     expect(plannedLot(PINS, fresh, CAKES)!.volumeMl).toBe(once.volumeMl);
   });
 });
+
+describe('19.2 what is believed of a lot', () => {
+  it('goes by the pins it is asked with, whoever asked of this lot before', () => {
+    const event = writer(T0);
+    const before = [event('brief-set', BRIEF)];
+    const mixed = [...before, ...weighed(event, CREPES, PINS, before)];
+    const cup = { method: 'funnel', funnelId: id(0xf1), seconds: 20 } as const;
+    const read = event('consistency-read', { formulaId: CREPES, reading: cup }, { deviceAtMs: T0 + 60_000 });
+    const timed = (oilS: number): Pins => ({ ...PINS, funnels: [{ id: id(0xf1), name: 'Red', waterS: 9, oilS }] });
+    const [fast, slow] = [timed(40), timed(90)];
+    const ask = (pins: Pins, state: ReturnType<typeof stateOf>) =>
+      lotConsistency(pins, state, lotOf(state, CREPES), T0 + 120_000).value;
+    const shared = stateOf([...mixed, read], fast);
+    const [first, second] = [ask(fast, shared), ask(slow, shared)];
+    expect(second / first).not.toBeCloseTo(1, 2);
+    const turned = stateOf([...mixed, read], fast);
+    expect([ask(slow, turned), ask(fast, turned)]).toEqual([second, first]);
+  });
+});

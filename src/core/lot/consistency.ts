@@ -16,7 +16,7 @@ import { hydration, inBatter, linesFor, pouredDensityGPerMl, grainOf, type Formu
 import { ingredientOf, massByRole } from '#core/ingredients';
 import { USUAL_CLIMATE, ageingRate } from '#core/rest';
 import { larderOf, withDoses, type Lot, type Pins, type RunState } from '#core/run';
-import { bodyInRun, formulaOf } from '#core/setup';
+import { bodyInRun, formulaOf, onceFor, type Memory } from '#core/setup';
 import { lotAmounts } from './amounts.ts';
 import { lotAgeMin, lotTemperature } from './resting.ts';
 
@@ -28,15 +28,14 @@ export function lotDensityKgM3(pins: Pins, formulaId: string): number {
   return pouredDensityGPerMl(formulaOf(pins, formulaId), larderOf(pins)) * 1000;
 }
 
-/** A lot of a state never changes, so its readings are weighed once. */
-const BELIEFS = new WeakMap<Lot, ConsistencyBelief>();
-
 /** What is believed of how a lot runs: its formula's promise, moved by every reading taken of it. */
 export function lotBelief(pins: Pins, state: RunState, lot: Lot): ConsistencyBelief {
-  let belief = BELIEFS.get(lot);
-  if (!belief) BELIEFS.set(lot, (belief = beliefOf(pins, state, lot)));
-  return belief;
+  let ofLot = BELIEFS.get(lot);
+  if (!ofLot) BELIEFS.set(lot, (ofLot = new WeakMap()));
+  return onceFor(ofLot, pins, state, '', () => beliefOf(pins, state, lot));
 }
+/** A lot of a state never changes, so its readings are weighed once for pins and state. */
+const BELIEFS = new WeakMap<Lot, Memory<ConsistencyBelief>>();
 
 function beliefOf(pins: Pins, state: RunState, lot: Lot): ConsistencyBelief {
   const body = formulaOf(pins, lot.formulaId);
