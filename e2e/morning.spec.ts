@@ -235,5 +235,7 @@ async function tapVisibleCue(page: Page, taps: Tap[]): Promise<boolean> {
   await cue.click();
   taps.push({ kind: 'cue-seen', about: (await cue.getAttribute('data-cue'))! });
   await settled(page);
-  return (await page.getByTestId('flip-at').innerText()) !== before;
+  // what was seen may bring another piece before the hands: then its ladder shows, and it says nothing of this one
+  const after = page.getByTestId('flip-at');
+  return (await after.isVisible()) && (await after.innerText()) !== before;
 }
