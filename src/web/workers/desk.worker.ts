@@ -1,7 +1,24 @@
 import { expose } from 'comlink';
-import { asAssumed, assumedDeeds, planRun, remedyFor, type AssumedDeed, type Remedy, type RunPlan } from '#core/guidance';
+import {
+  asAssumed,
+  assumedDeeds,
+  planRun,
+  remedyFor,
+  type AssumedDeed,
+  type Remedy,
+  type RunPlan,
+} from '#core/guidance';
 import { asCooked, forecast, type CookedPiece, type Forecast, type TableCache } from '#core/forecast';
-import { cookStrip, fruitEffects, nextFirstSide, pourEffects, type CookStrip, type FirstSide, type PourEffects, type PourMoment } from '#core/what-if';
+import {
+  cookStrip,
+  fruitEffects,
+  nextFirstSide,
+  pourEffects,
+  type CookStrip,
+  type FirstSide,
+  type PourEffects,
+  type PourMoment,
+} from '#core/what-if';
 import { lotConsistency } from '#core/lot';
 import { lotFor, stationOf } from '#core/setup';
 import { unrecordedLearning } from '#core/carry-over';
