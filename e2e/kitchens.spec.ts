@@ -74,8 +74,14 @@ test('18.11 who comes first looks at the demo, or makes a kitchen; wrong input i
   expect(await accessFaults(page)).toEqual([]);
   await make.click();
   await expect(page.getByText('Una Skaill, Harbour hut')).toBeVisible();
+  await page.waitForURL('**/runs');
   await expect(page.getByRole('heading', { name: 'Before the first morning' })).toBeVisible();
   expect(await accessFaults(page)).toEqual([]);
+  for (const way of ['Cook now', 'New run']) {
+    await page.getByRole('link', { name: way }).click();
+    await expect(page.getByRole('link', { name: 'Say what you cook on' })).toBeVisible(); // not a form that leads nowhere
+    await page.goto('/runs');
+  }
   await page.goto('/formulas'); // nothing of the demo is here
   await expect(page.getByText('Skerry crepes')).toBeHidden();
   expect(faults).toEqual([]);
@@ -94,9 +100,11 @@ test('18.11 18.19 a second kitchen, gone over to, handed nothing, and deleted wh
   await expect(page.getByRole('alert')).toContainText('in use');
   await page.getByLabel('What the kitchen is called').fill('Upper hut');
   await page.getByRole('button', { name: 'Make the kitchen' }).click();
+  await page.waitForURL('**/runs'); // loaded anew: nothing of the other stays in the page
   await expect(page.getByText('Una Skaill, Upper hut')).toBeVisible();
   await page.goto('/kitchen');
   await page.getByRole('button', { name: 'Go over Harbour hut' }).click();
+  await page.waitForURL('**/runs');
   await expect(page.getByText('Una Skaill, Harbour hut')).toBeVisible();
   await page.goto('/kitchen');
   await page.getByRole('button', { name: 'Leave it' }).click();
@@ -139,4 +147,17 @@ test('18.14 what one taps and another finds waiting is handed on with both names
   await settled(page);
   await page.goto(`/runs/${runId}/review`);
   await expect(page.getByText(/taps? of Wim Halloran, handed on by Ottilie Brandt-Osei/)).toBeVisible();
+});
+
+test('18.14 what one taps after another tab signed out is still theirs', async ({ page, context }) => {
+  await signIn(page, 'Skerry Point', 'Wim Halloran', 'two ladles and a whistle');
+  await cookNow(page);
+  const other = await context.newPage();
+  await other.goto('/runs');
+  await other.getByRole('button', { name: 'Sign out' }).click();
+  await expect(page.getByText('You are signed out.')).toBeVisible();
+  await page.getByTestId('next-hand').getByRole('button').first().click();
+  await expect(page.getByText(/\d taps? waits? here until you sign in/)).toBeVisible();
+  await signIn(other, 'Skerry Point', 'Ottilie Brandt-Osei', 'kittiwake ledge at dawn');
+  await expect(page.getByText(/taps? of Wim Halloran waits? here until Wim Halloran signs in/)).toBeVisible();
 });

@@ -1,9 +1,10 @@
 import { spawn } from 'node:child_process';
 import { chmodSync, closeSync, openSync, renameSync, rmSync } from 'node:fs';
 import { basename, join, resolve } from 'node:path';
-import pg from 'pg';
+import type pg from 'pg';
 import { APP_ROLE, migrate } from '../../src/server/database.ts';
 import { KEEPER_ROLE, loginUrl } from '../../src/server/logins.ts';
+import { withClient } from '../../src/server/with-client.ts';
 import { ROOT } from './paths.ts';
 import { claim, giveBack, take } from './claim.ts';
 import { ensureDatabase, runningCluster, startCluster, type Cluster } from './postgres.ts';
@@ -200,16 +201,6 @@ function mustBeUnchanged({ head, broken: [first] }: LogState, named: string | un
     );
   if (named !== undefined && !head.startsWith(named))
     throw new Error('The log in this backup is not the one its name was given for: something was cut off or put in.');
-}
-
-async function withClient<T>(url: string, work: (client: pg.Client) => Promise<T>): Promise<T> {
-  const client = new pg.Client({ connectionString: url });
-  await client.connect();
-  try {
-    return await work(client);
-  } finally {
-    await client.end();
-  }
 }
 
 async function query(url: string, statements: readonly string[]): Promise<void> {

@@ -1,7 +1,7 @@
 import { serve } from '../../src/server/app.ts';
 import type { Lan, ServerConfig } from '../../src/server/config.ts';
 import { ownerSource } from '../../src/server/database.ts';
-import { fitsPassphrase } from '../../src/server/features/people/passphrase.ts';
+import { hasOwnKitchen } from '../../src/server/features/kitchens/demo-door.ts';
 import { showJoinCode } from './join-code.ts';
 import { lanAt } from './lan.ts';
 
@@ -64,19 +64,11 @@ export async function networkOf({ config, at, folder, databaseUrl, say }: Wanted
   };
 }
 
-/** Whether there is a door for the network to lead to: a kitchen of one's own, or the demo made one's own by a passphrase. */
-async function hasOwnDoor(databaseUrl: string, { demo, published = [] }: ServerConfig): Promise<boolean> {
+/** Whether there is a door for the network to lead to. */
+async function hasOwnDoor(databaseUrl: string, { demo }: ServerConfig): Promise<boolean> {
   const source = await ownerSource(databaseUrl).initialize();
   try {
-    const [{ made }] = await source.query('SELECT has_kitchen_besides($1) AS made', [demo?.id ?? null]);
-    if (made || !demo) return made;
-    const people: { hash: string }[] = await source.query(
-      "SELECT passphrase_hash AS hash FROM person WHERE kitchen_id = $1 AND kind = 'person' AND role = 'owner' AND left_at IS NULL",
-      [demo.id],
-    );
-    for (const { hash } of people)
-      if ((await Promise.all(published.map((each) => fitsPassphrase(each, hash)))).every((fits) => !fits)) return true;
-    return false;
+    return await hasOwnKitchen(source, demo);
   } finally {
     await source.destroy();
   }

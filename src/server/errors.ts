@@ -96,6 +96,15 @@ export function databaseFull(): RequestError {
   });
 }
 
+/** What is asked for is only done when the passphrase was said just now. */
+export function confirmFirst(): RequestError {
+  return new RequestError(403, {
+    code: 'confirmFirst',
+    message: 'Say your passphrase once more for this.',
+    field: 'passphrase',
+  });
+}
+
 export function forbidden(message: string): RequestError {
   return new RequestError(403, { code: 'forbidden', message });
 }

@@ -1,6 +1,7 @@
 import { createHmac } from 'node:crypto';
-import pg from 'pg';
+import type pg from 'pg';
 import { APP_ROLE } from './database.ts';
+import { withClient } from './with-client.ts';
 
 /** Reads everything and changes nothing: for backups. */
 export const KEEPER_ROLE = 'bluebell_keeper';
@@ -62,14 +63,4 @@ async function mayLogIn(owner: pg.Client, databaseUrl: string, login: string, ri
 /** Another process did the same at the same moment: 23505, a role's row; XX000, the row was changed meanwhile. */
 function onlyIfRaced(error: { readonly code?: string }): void {
   if (error.code !== '23505' && error.code !== 'XX000') throw error;
-}
-
-async function withClient<T>(url: string, work: (client: pg.Client) => Promise<T>): Promise<T> {
-  const client = new pg.Client({ connectionString: url });
-  await client.connect();
-  try {
-    return await work(client);
-  } finally {
-    await client.end();
-  }
 }

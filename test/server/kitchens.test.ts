@@ -95,6 +95,26 @@ describe('18.11 a first kitchen', () => {
   });
 });
 
+describe('18.11 a demo that someone made their own', () => {
+  it('by another passphrase is no demo any more: nothing is told of it, its owner makes kitchens, a stranger does not', async () => {
+    const house = await testServer({ published: [DEMO.passphrase] });
+    const kitchen = await house.kitchen();
+    const demo = { id: kitchen.id, kitchen: `Test ${kitchen.id}`, name: kitchen.name, passphrase: PASSPHRASE };
+    const app = await buildApp({ ...house.config, demo });
+    const told = async () => (await ask('GET', '/api/house', undefined, '', app)).json() as object;
+    expect(await told()).toMatchObject({ unmade: true, demo: { kitchen: demo.kitchen } });
+    const second = { ...newKitchen(), owner: undefined };
+    expect((await ask('POST', '/api/kitchens', second, kitchen.cookie, app)).statusCode).toBe(400); // the demo's owner is nobody
+    const change = { current: PASSPHRASE, next: 'four other quiet words' };
+    expect((await ask('PUT', '/api/passphrase', change, kitchen.cookie, app)).statusCode).toBe(204);
+    expect(await told()).toEqual({ demo: null, unmade: false });
+    expect((await ask('POST', '/api/kitchens', newKitchen(), '', app)).statusCode).toBe(403);
+    expect((await ask('POST', '/api/kitchens', second, kitchen.cookie, app)).statusCode).toBe(201);
+    await app.close();
+    await house.close();
+  });
+});
+
 describe('18.11 several kitchens', () => {
   it('one person in two: one passphrase for both, each kitchen sees its own only, one goes over without saying it again', async () => {
     const one = await makeKitchen();
@@ -135,6 +155,13 @@ describe('18.11 several kitchens', () => {
     const joined = await ask('POST', '/api/join', join, cookie);
     expect(joined.json()).toMatchObject({ kitchen: { id: owner.id }, person: { role: 'cook' } });
     expect(joined.json().others).toMatchObject([{ id: session.kitchen.id }]);
+    const again = await server.as(owner, {
+      method: 'POST',
+      url: '/api/invites',
+      payload: { kind: 'person', role: 'owner' },
+    });
+    const twice = await ask('POST', '/api/join', { code: again.json().code, name: 'Another' }, cookieOf(joined));
+    expect(twice.json()).toMatchObject({ code: 'memberAlready', field: 'code' });
   });
 
   it('is handed over, left, and not left without an owner', async () => {

@@ -4,7 +4,7 @@ import { createHash, randomBytes } from 'node:crypto';
 import type { DataSource } from 'typeorm';
 import type { Person, Role } from '#contract';
 import { inKitchen, prepared } from '../database.ts';
-import { RequestError, forbidden, notSignedIn } from '../errors.ts';
+import { confirmFirst, forbidden, notSignedIn } from '../errors.ts';
 
 /** Who is asking, from the session cookie. */
 export interface KnownSession {
@@ -107,11 +107,7 @@ const CONFIRMED_FOR_MS = 5 * 60_000;
 /** @throws RequestError 403 when a person did not say the passphrase just now */
 export function requireConfirmed({ kind, confirmedAtMs }: KnownSession): void {
   if (kind === 'device' || Date.now() - confirmedAtMs < CONFIRMED_FOR_MS) return;
-  throw new RequestError(403, {
-    code: 'confirmFirst',
-    message: 'Say your passphrase once more for this.',
-    field: 'passphrase',
-  });
+  throw confirmFirst();
 }
 
 /** The hash of what a browser shows to be known by; undefined when nobody has signed in there. */

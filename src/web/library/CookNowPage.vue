@@ -10,6 +10,7 @@ import { useLibrary } from '../stores/library.ts';
 import type { NewEvent } from '../live/envelope.ts';
 import { useSession } from '../stores/session.ts';
 import { t, tn } from '../words/index.ts';
+import FirstSteps from './FirstSteps.vue';
 import { cookingSpanMs, makeRun } from './make-run.ts';
 
 // Three taps: which batter, how much, which plate. The third one leads to the Cook stage.
@@ -73,59 +74,62 @@ const off = 'border-line bg-card';
       <h1 class="text-3xl">{{ t('cookNow.title') }}</h1>
       <p class="text-soft">{{ t('cookNow.lead') }}</p>
     </div>
-    <section>
-      <h2 class="mb-2 text-xl">{{ t('cookNow.batter') }}</h2>
-      <div class="grid gap-3 sm:grid-cols-2">
-        <button
-          v-for="option in library.formulas"
-          :key="option.id"
-          type="button"
-          :class="[choice, formula?.id === option.id ? on : off]"
-          :aria-pressed="formula?.id === option.id"
-          @click="formula = option"
-        >
-          <span class="figure block text-xl">{{ t(`batterType.${option.body.type}`) }}</span>
-          <span class="text-soft">{{ option.body.name }}</span>
-        </button>
-      </div>
-    </section>
-    <section>
-      <h2 class="mb-2 text-xl">{{ t('cookNow.amount') }}</h2>
-      <div class="grid grid-cols-2 gap-3 sm:grid-cols-4">
-        <button
-          v-for="amount in AMOUNTS_ML"
-          :key="amount"
-          type="button"
-          :disabled="!formula"
-          :class="[choice, volumeMl === amount ? on : off]"
-          class="disabled:opacity-50"
-          :aria-pressed="volumeMl === amount"
-          @click="volumeMl = amount"
-        >
-          <span class="figure block text-2xl">{{ millilitres(amount) }}</span>
-          <span v-if="formula" class="text-soft">{{
-            tn('cookNow.pieces', Math.floor(amount / formula.body.portion.volumeMl))
-          }}</span>
-        </button>
-      </div>
-    </section>
-    <section>
-      <h2 class="mb-2 text-xl">{{ t('cookNow.plate') }}</h2>
-      <div class="grid gap-3 sm:grid-cols-3">
-        <button
-          v-for="station in library.stations"
-          :key="station.id"
-          type="button"
-          :disabled="!pieces || busy"
-          :class="[choice, off]"
-          class="hover:border-bell disabled:opacity-50"
-          @click="cook(station)"
-        >
-          <span class="figure block text-xl">{{ station.body.name }}</span>
-          <span class="text-soft">{{ t('cookNow.unread') }}</span>
-        </button>
-      </div>
-    </section>
+    <FirstSteps v-if="library.isBare" />
+    <template v-else>
+      <section>
+        <h2 class="mb-2 text-xl">{{ t('cookNow.batter') }}</h2>
+        <div class="grid gap-3 sm:grid-cols-2">
+          <button
+            v-for="option in library.formulas"
+            :key="option.id"
+            type="button"
+            :class="[choice, formula?.id === option.id ? on : off]"
+            :aria-pressed="formula?.id === option.id"
+            @click="formula = option"
+          >
+            <span class="figure block text-xl">{{ t(`batterType.${option.body.type}`) }}</span>
+            <span class="text-soft">{{ option.body.name }}</span>
+          </button>
+        </div>
+      </section>
+      <section>
+        <h2 class="mb-2 text-xl">{{ t('cookNow.amount') }}</h2>
+        <div class="grid grid-cols-2 gap-3 sm:grid-cols-4">
+          <button
+            v-for="amount in AMOUNTS_ML"
+            :key="amount"
+            type="button"
+            :disabled="!formula"
+            :class="[choice, volumeMl === amount ? on : off]"
+            class="disabled:opacity-50"
+            :aria-pressed="volumeMl === amount"
+            @click="volumeMl = amount"
+          >
+            <span class="figure block text-2xl">{{ millilitres(amount) }}</span>
+            <span v-if="formula" class="text-soft">{{
+              tn('cookNow.pieces', Math.floor(amount / formula.body.portion.volumeMl))
+            }}</span>
+          </button>
+        </div>
+      </section>
+      <section>
+        <h2 class="mb-2 text-xl">{{ t('cookNow.plate') }}</h2>
+        <div class="grid gap-3 sm:grid-cols-3">
+          <button
+            v-for="station in library.stations"
+            :key="station.id"
+            type="button"
+            :disabled="!pieces || busy"
+            :class="[choice, off]"
+            class="hover:border-bell disabled:opacity-50"
+            @click="cook(station)"
+          >
+            <span class="figure block text-xl">{{ station.body.name }}</span>
+            <span class="text-soft">{{ t('cookNow.unread') }}</span>
+          </button>
+        </div>
+      </section>
+    </template>
     <p v-if="failed" role="alert" class="font-semibold text-ember">{{ failed }} {{ t('error.tryAgain') }}</p>
   </main>
 </template>

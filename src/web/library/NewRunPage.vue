@@ -14,6 +14,7 @@ import PaperCard from '../parts/PaperCard.vue';
 import { useLibrary } from '../stores/library.ts';
 import { useSession } from '../stores/session.ts';
 import { t } from '../words/index.ts';
+import FirstSteps from './FirstSteps.vue';
 import { makeRun, momentOf } from './make-run.ts';
 
 const library = useLibrary();
@@ -131,7 +132,8 @@ async function submit(rehearsal: boolean): Promise<void> {
   <AppBar />
   <main class="mx-auto max-w-4xl p-5">
     <h1 class="mb-5 text-3xl">{{ t('newRun.title') }}</h1>
-    <form class="flex flex-col gap-5" novalidate @submit.prevent="submit(false)">
+    <FirstSteps v-if="library.isBare" />
+    <form v-else class="flex flex-col gap-5" novalidate @submit.prevent="submit(false)">
       <PaperCard>
         <div class="grid gap-4 sm:grid-cols-[2fr_1fr_1fr]">
           <FormField v-model="form.name" :label="t('newRun.name')" :error="errors['name']" />

@@ -15,8 +15,7 @@ import { useRuns } from './use-runs.ts';
 const session = useSession();
 const { runs, words, failed, hasOlder, older } = useRuns();
 const zone = computed(() => session.session?.kitchen.timeZone ?? 'UTC');
-const house = useHouse();
-const isDemo = computed(() => session.session?.kitchen.name === house.value.demo?.kitchen);
+const { house, isDemo } = useHouse();
 const mayCook = computed(() => session.session?.person.role !== 'viewer');
 /** A list that is seen at a glance needs no finding. */
 const FEW = 8;

@@ -9,10 +9,9 @@ import { useHouse } from './use-house.ts';
 
 /** The kitchens one belongs to: go over to another, or make one. */
 const session = useSession();
-const house = useHouse();
+const { house, isDemo } = useHouse();
 const { errors, run } = useAction();
 const others = computed(() => session.session?.others ?? []);
-const isDemo = computed(() => session.session?.kitchen.name === house.value.demo?.kitchen);
 const mayMake = computed(() => house.value.unmade || (session.session?.person.role === 'owner' && !isDemo.value));
 const goOver = (kitchenId: string) =>
   run(async () => {

@@ -18,14 +18,13 @@ import { useHouse } from './use-house.ts';
 
 /** Makes a kitchen: what it is called and like, and who keeps it. */
 const session = useSession();
-const house = useHouse();
+const { house, isDemo } = useHouse();
 const { errors, busy, run } = useAction();
 
 /** One who keeps a kitchen already keeps this one too, with the passphrase they have. */
 const keeper = computed(() => {
-  const { person, kitchen } = session.session ?? {};
-  const isDemo = kitchen !== undefined && kitchen.name === house.value.demo?.kitchen;
-  return person?.role === 'owner' && !house.value.unmade && !isDemo ? person : null;
+  const person = session.session?.person;
+  return person?.role === 'owner' && !house.value.unmade && !isDemo.value ? person : null;
 });
 const mayMake = computed(() => house.value.unmade || keeper.value !== null);
 const form = reactive({

@@ -15,7 +15,7 @@ import { useHouse } from './use-house.ts';
 const session = useSession();
 const route = useRoute();
 const router = useRouter();
-const house = useHouse();
+const { house } = useHouse();
 const kitchen = ref(lastKitchen());
 const name = ref('');
 const passphrase = ref('');

@@ -12,7 +12,7 @@ import { useHouse } from './use-house.ts';
 /** The first page of a house: look at the demo, or make one's own kitchen. */
 const session = useSession();
 const router = useRouter();
-const house = useHouse();
+const { house } = useHouse();
 const { errors, busy, run } = useAction();
 const looking = ref(false);
 const look = () =>

@@ -1,5 +1,5 @@
 import { defineStore } from 'pinia';
-import { computed, shallowRef } from 'vue';
+import { computed, ref, shallowRef } from 'vue';
 import type { BookFormula, KeptBurner, KeptLadle, Note, OwnIngredient, Station } from '#contract';
 import { larderWith } from '#core/ingredients';
 import { callKept } from '../live/kept.ts';
@@ -18,6 +18,10 @@ export const useLibrary = defineStore('library', () => {
   const ladles = shallowRef<KeptLadle[]>([]);
   const notes = shallowRef<Note[]>([]);
 
+  const loaded = ref(false);
+  /** There is nothing to cook yet, or nothing to cook it on. */
+  const isBare = computed(() => loaded.value && (formulas.value.length === 0 || stations.value.length === 0));
+
   async function load(): Promise<void> {
     [book.value, ownIngredients.value, allStations.value, burners.value, ladles.value, notes.value] = await Promise.all(
       [
@@ -29,7 +33,8 @@ export const useLibrary = defineStore('library', () => {
         callKept<Note[]>('/api/notes'),
       ],
     );
+    loaded.value = true;
   }
 
-  return { book, formulas, ownIngredients, larder, allStations, stations, burners, ladles, notes, load };
+  return { book, formulas, ownIngredients, larder, allStations, stations, burners, ladles, notes, isBare, load };
 });

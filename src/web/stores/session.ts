@@ -65,9 +65,10 @@ export const useSession = defineStore('session', () => {
   async function askAgain(): Promise<void> {
     const now = await call<Session | null>('GET', ADDRESS).catch(() => session.value);
     sync.lapsed = now === null;
-    if (now?.person.id === session.value?.person.id) return;
+    // nobody: what is tapped here goes on being of who was here, and waits for them
+    if (now === null || now.person.id === session.value?.person.id) return;
     session.value = now;
-    if (now) signedInAgain();
+    signedInAgain();
   }
 
   /** Asks the server once who this is; without the server, who it was the last time. */

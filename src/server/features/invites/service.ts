@@ -88,7 +88,8 @@ export async function join(
   published: readonly string[],
 ): Promise<{ id: string; kitchenId: string }> {
   const invite = await findInvite(source, wanted.code);
-  const account = invite.kind === 'person' ? await accountFor(source, wanted, as, published) : {};
+  const account =
+    invite.kind === 'person' ? await accountFor(source, wanted, as, { kitchenId: invite.kitchen_id, published }) : {};
   const id = randomUUID();
   await inKitchen(source, invite.kitchen_id, async (manager) => {
     await use(manager, invite.id);
@@ -113,15 +114,26 @@ async function accountFor(
   source: DataSource,
   { name, passphrase }: { readonly name: string; readonly passphrase?: string | undefined },
   as: KnownSession | null,
-  published: readonly string[],
+  { kitchenId, published }: { readonly kitchenId: string; readonly published: readonly string[] },
 ): Promise<{ passphraseHash: string; accountId?: string }> {
   if (passphrase === undefined && as?.kind === 'person') {
-    const [own] = await belongsTo(source, as.personId);
+    const belongs = await belongsTo(source, as.personId);
+    if (belongs.some((each) => each.kitchenId === kitchenId)) throw ofItAlready();
+    const [own] = belongs;
     if (own?.passphraseHash) return { passphraseHash: own.passphraseHash, accountId: own.accountId };
   }
   if (passphrase === undefined) throw badInput('Write a passphrase.', 'passphrase', 'You sign in with it from now on.');
   await mustBeHardToGuess(passphrase, 'passphrase', { about: [name], published });
   return { passphraseHash: await hashPassphrase(passphrase) };
+}
+
+function ofItAlready(): RequestError {
+  return new RequestError(409, {
+    code: 'memberAlready',
+    message: 'You are of this kitchen already.',
+    field: 'code',
+    hint: 'Give the code to who it is for.',
+  });
 }
 
 async function findInvite(source: DataSource, code: string): Promise<FoundInvite> {

@@ -4,30 +4,23 @@ import type * as v from 'valibot';
 import type { House, KitchenRules, NewKitchenSchema, Session } from '#contract';
 import { isAtMachine, type ServerConfig } from '../../config.ts';
 import { inKitchen } from '../../database.ts';
-import { RequestError, badInput, forbidden, nameInUse } from '../../errors.ts';
+import { badInput, confirmFirst, forbidden, nameInUse } from '../../errors.ts';
 import type { KnownSession } from '../../plugins/sessions.ts';
 import { record } from '../audit/service.ts';
 import { KitchenEntity, PersonEntity } from '../people/entity.ts';
-import { nameKey, nameKeys } from '../people/names.ts';
+import { nameKey } from '../people/names.ts';
 import { hashPassphrase } from '../people/passphrase.ts';
 import { belongsTo, sessionOf } from '../people/service.ts';
 import { mustBeHardToGuess } from '../people/strength.ts';
+import { demoOf, hasOwnKitchen, isOpenDemo } from './demo-door.ts';
 
 /** What may be known before anyone is signed in. Over a network nothing: neither the demo nor who is there. */
 export async function houseAtDoor(source: DataSource, config: ServerConfig): Promise<House> {
   if (!isAtMachine(config)) return { demo: null, unmade: false };
-  const { demo } = config;
-  const unmade = await isUnmade(source, demo);
-  const [there] = demo
-    ? await source.query('SELECT id FROM people_at_door($1, $2)', [nameKeys(demo.kitchen), nameKeys(demo.name)])
-    : [];
-  return { demo: there ? { kitchen: demo!.kitchen, name: demo!.name, passphrase: demo!.passphrase } : null, unmade };
-}
-
-/** Whether no kitchen but the demo has been made. */
-async function isUnmade(source: DataSource, demo: ServerConfig['demo']): Promise<boolean> {
-  const [{ made }] = await source.query('SELECT has_kitchen_besides($1) AS made', [demo?.id ?? null]);
-  return !made;
+  const unmade = !(await hasOwnKitchen(source, config.demo));
+  if (!config.demo || (await demoOf(source, config.demo)) !== 'open') return { demo: null, unmade };
+  const { kitchen, name, passphrase } = config.demo;
+  return { demo: { kitchen, name, passphrase }, unmade };
 }
 
 /**
@@ -41,8 +34,9 @@ export async function makeKitchen(
   as: KnownSession | null,
   config: ServerConfig,
 ): Promise<{ id: string; kitchenId: string }> {
-  const first = isAtMachine(config) && (await isUnmade(source, config.demo));
-  const owner = as?.kind === 'person' && as.role === 'owner' && as.kitchenId !== config.demo?.id ? as : null;
+  const first = isAtMachine(config) && !(await hasOwnKitchen(source, config.demo));
+  const owner =
+    as?.kind === 'person' && as.role === 'owner' && !(await isOpenDemo(source, as, config.demo)) ? as : null;
   if (!first && !owner) throw forbidden('Only someone who owns a kitchen of this house makes another.');
   const account = wanted.owner ? await newAccount(wanted.owner, wanted.name, config) : await ownAccount(source, owner);
   const [id, kitchenId] = [randomUUID(), randomUUID()];
@@ -108,12 +102,6 @@ export async function deleteKitchen(source: DataSource, session: KnownSession, n
   if (kitchen.nameKey !== nameKey(name))
     throw badInput('This is not the name of the kitchen.', 'name', `It is called ${kitchen.name}.`);
   await source.query('SELECT delete_kitchen($1, $2)', [session.tokenHash, kitchen.id]).catch((error) => {
-    if (error.code === 'BB403')
-      throw new RequestError(403, {
-        code: 'confirmFirst',
-        message: 'Say your passphrase once more for this.',
-        field: 'passphrase',
-      });
-    throw error;
+    throw error.code === 'BB403' ? confirmFirst() : error;
   });
 }

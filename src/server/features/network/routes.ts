@@ -7,13 +7,14 @@ import { forbidden, notFound } from '../../errors.ts';
 import { route } from '../../plugins/routes.ts';
 import type { KnownSession } from '../../plugins/sessions.ts';
 import { record } from '../audit/service.ts';
+import { isOpenDemo } from '../kitchens/demo-door.ts';
 
 export function networkRoutes(app: FastifyInstance, source: DataSource, config: ServerConfig): void {
   const { lan } = config;
   /** The network is the house's: who only owns the demo has no say over it. */
-  const say = (session: KnownSession): Lan => {
+  const say = async (session: KnownSession): Promise<Lan> => {
     if (!lan) throw notFound('A network');
-    if (session.kitchenId === config.demo?.id) throw forbidden('The demo has no say over the network.');
+    if (await isOpenDemo(source, session, config.demo)) throw forbidden('The demo has no say over the network.');
     return lan;
   };
   route(app, {
@@ -35,7 +36,7 @@ export function networkRoutes(app: FastifyInstance, source: DataSource, config: 
     role: 'owner',
     confirmed: true,
     handler: async ({ session }) => {
-      const own = say(session);
+      const own = await say(session);
       await own.renew();
       await inKitchen(source, session.kitchenId, (manager) => record(manager, session, 'authority-renewed'));
       return told(own);
@@ -49,7 +50,7 @@ export function networkRoutes(app: FastifyInstance, source: DataSource, config: 
     role: 'owner',
     confirmed: true,
     handler: async ({ session }) => {
-      const own = say(session);
+      const own = await say(session);
       await inKitchen(source, session.kitchenId, (manager) => record(manager, session, 'authority-withdrawn'));
       await own.withdraw();
     },
