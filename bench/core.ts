@@ -1,5 +1,7 @@
+import { runView } from '#core/setup';
+import { Memo } from '#core/memo';
 import { performance } from 'node:perf_hooks';
-import { forecast, type TableCache } from '#core/forecast';
+import { forecast } from '#core/forecast';
 import { lotDose } from '#core/lot';
 import { planRun } from '#core/guidance';
 import { STANDARD_PRESSURE_PA, batterProperties, simulatePiece, timelineAt, timelineTable } from '#core/piece';
@@ -64,12 +66,12 @@ export function coreFigures(): Figure[] {
   const run = { pins: morning.pins, rehearsal: false };
   const middle = morning.events.slice(0, Math.floor(morning.events.length * 0.7));
   const state = fold(run, middle);
-  const tables: TableCache = new Map();
+  const tables = new Memo();
   const nowMs = middle.at(-1)!.deviceAtMs;
-  forecast(morning.pins, state, nowMs, tables);
+  forecast(runView(morning.pins, state, tables), nowMs);
   const next = upcomingMorning(Date.UTC(2026, 5, 9));
   const brief = fold({ pins: next.pins, rehearsal: false }, next.events);
-  planRun(next.pins, brief, 0, tables);
+  planRun(runView(next.pins, brief, tables), 0);
   const recompute = () => {
     const batter = scale(
       longFormula,
@@ -93,9 +95,11 @@ export function coreFigures(): Figure[] {
     median('table over 13 surfaces', 5, () => timelineTable(input)),
     median('one timeline from the table', 2000, () => timelineAt(table, 183.4)),
     median('fold of 5,000 events', 20, () => fold(run, long)),
-    median('forecast of a run in full swing', 30, () => forecast(morning.pins, state, nowMs, tables)),
-    median('plan of 74 pieces, tables at hand', 20, () => planRun(next.pins, brief, 0, tables)),
-    median('dose of a lot with four readings', 200, () => lotDose(morning.pins, state, measured, nowMs, nowMs)),
+    median('forecast of a run in full swing', 30, () => forecast(runView(morning.pins, state, tables), nowMs)),
+    median('plan of 74 pieces, tables at hand', 20, () => planRun(runView(next.pins, brief, tables), 0)),
+    median('dose of a lot with four readings', 200, () =>
+      lotDose(runView(morning.pins, state), measured, nowMs, nowMs),
+    ),
     median('one cue taken into a zone’s belief', 200, () => withCue(believed, table, AT, 'coveredFace', 52)),
     median('one judged colour', 200, () => withUnderside(believed, table, AT, 90, 'golden')),
     median('one verdict on a turn', 200, () => withTurn(believed, table, AT, 90, 'early')),

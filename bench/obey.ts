@@ -1,3 +1,4 @@
+import { Memo } from '#core/memo';
 import { availableParallelism } from 'node:os';
 import { Worker, isMainThread, parentPort, workerData } from 'node:worker_threads';
 import {
@@ -34,15 +35,15 @@ export interface ObeyFigure {
   readonly score: ObeyScore;
 }
 
-/** Every morning of one kitchen; tables are shared, they hold nothing of the truth. */
+/** Every morning of one kitchen; the memo is shared, it holds nothing of the truth. */
 export function figuresOf({ name, kitchen, run }: ObeyedKitchen, of: Obeyance): ObeyFigure[] {
-  const tables = new Map();
+  const memo = new Memo();
   const seeds = Array.from({ length: of.seeds }, (_, n) => n + 1);
   return of.looks.flatMap((look) =>
     of.attentions.flatMap((attention) =>
       seeds.map((seed) => ({
         ...{ name, look, attention, seed },
-        score: obeyScore(obey({ kitchen, run, look, attention, seed, structure: of.structure, tables })),
+        score: obeyScore(obey({ kitchen, run, look, attention, seed, structure: of.structure, memo })),
       })),
     ),
   );

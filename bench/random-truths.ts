@@ -1,16 +1,13 @@
+import { Memo } from '#core/memo';
 import {
-  batterOf,
   belief,
   flipSpreadS,
   lightnessAfter,
-  openPrior,
-  spotField,
   spotSpreadC,
-  surfaceLikelihood,
   weigh,
   type BatterKnown,
   type Belief,
-  type NamedPrior,
+  type Prior,
   type Sighting,
   type Underside,
 } from '#core/adapt';
@@ -53,7 +50,7 @@ export const FORMULA_S = flipBestAt(TABLE, WANTED_C);
 /** How far a griddle that nobody read is off, and how its spots differ from its pattern, °C. */
 export const ZONE_SD_C = 12;
 const SPREAD_C = spotSpreadC(10);
-const PRIOR: NamedPrior = { key: 'a plate nobody read', posterior: openPrior(ZONE_SD_C) };
+const PRIOR: Prior = { kind: 'open', errorSdC: ZONE_SD_C };
 /** How alike a kitchen's batter is on two mornings: the share of what makes it other than written that stays. Invented. */
 const STAYS = 0.9;
 const EVEN = { spreadC: SPREAD_C };
@@ -75,6 +72,7 @@ export class RandomKitchen {
   private readonly random: () => number;
   private batter: readonly number[];
   private prior = PRIOR;
+  private readonly memo = new Memo();
   private readonly strayLStar: number;
   private readonly placeC = new Map<number, number>();
   private readonly seen = new Map<Cue | 'colour' | 'ownTurn', number>();
@@ -92,7 +90,9 @@ export class RandomKitchen {
 
   /** What it has shown of its batter so far. */
   batterKnown(atS: number): BatterKnown {
-    const { lnTime, lnBrowning, covariance } = belief(weigh(this.prior, this.sightings, atS, EVEN).posterior);
+    const { lnTime, lnBrowning, covariance } = belief(
+      weigh(this.prior, this.sightings, atS, this.memo, EVEN).posterior,
+    );
     return {
       lnTime: { mean: lnTime, sd: Math.sqrt(covariance[3]) },
       lnBrowning: { mean: lnBrowning, sd: Math.sqrt(covariance[5]) },
@@ -105,8 +105,7 @@ export class RandomKitchen {
     this.placeC.clear();
     this.seen.clear();
     this.sightings = [];
-    const batter = known ? batterOf(known) : undefined;
-    this.prior = { key: JSON.stringify(known), posterior: openPrior(ZONE_SD_C, batter) };
+    this.prior = { ...PRIOR, batter: known ?? undefined };
   }
 
   /** How far a place lies off its zone, °C. */
@@ -127,13 +126,13 @@ export class RandomKitchen {
 
   probe(place: number, atS: number, trueC: number, modelC: number): void {
     const surfaceC = trueC + PROBE_SD_C * this.z();
-    const measured = { surfaceC, sdC: PROBE_SD_C };
-    const likelihood = surfaceLikelihood({ method: 'probe', ...measured }, STATION, ROOM_C);
-    this.sightings.push({ kind: 'surface', likelihood, measured, ...this.about('probe', place, atS, modelC) });
+    const reading = { method: 'probe', surfaceC, sdC: PROBE_SD_C } as const;
+    const of = { reading, face: STATION, roomC: ROOM_C };
+    this.sightings.push({ kind: 'surface', ...of, ...about(place, atS, modelC) });
   }
 
   moved(atS: number): void {
-    this.sightings.push({ kind: 'moved', atS, key: `${this.seed} moved ${atS}`, errorSdC: ZONE_SD_C });
+    this.sightings.push({ kind: 'moved', atS, errorSdC: ZONE_SD_C });
   }
 
   /** Eyes on a piece: the cues they notice, its colour as it is turned and how it stood then. Returns when it was turned, s. */
@@ -143,29 +142,29 @@ export class RandomKitchen {
       const shownS = truth.cues[cue];
       if (shownS === undefined || shownS > flippedS || this.random() > EYES.noticed) continue;
       const afterS = shownS * Math.exp(EYES.lnTimeSd * this.z()) + EYES.lagS;
-      const about = this.about(cue, place, pouredS + afterS, modelC);
-      this.sightings.push({ kind: 'cue', cue, nth: this.count(cue), table: TABLE, afterS, ...about });
+      const seen = about(place, pouredS + afterS, modelC);
+      this.sightings.push({ kind: 'cue', cue, nth: this.count(cue), table: TABLE, afterS, ...seen });
     }
     const felt = flippedS + EYES.turnFeltSdS * this.z();
     const { earliestS, latestS } = flipAim({ holdsS: truth.holdsS, darkS: truth.brownedAt.dark }, truth.flip.bestS);
     const turn = felt < earliestS ? 'early' : felt > latestS ? 'late' : 'right';
-    const turned = this.about('turn', place, pouredS + flippedS + 0.5, modelC);
+    const turned = about(place, pouredS + flippedS + 0.5, modelC);
     this.sightings.push({ kind: 'turn', table: TABLE, afterS: flippedS, turn, ...turned });
-    const byEye = this.about('ownTurn', place, pouredS + flippedS + 0.25, modelC);
+    const byEye = about(place, pouredS + flippedS + 0.25, modelC);
     this.sightings.push({ kind: 'ownTurn', table: TABLE, afterS: flippedS, nth: this.count('ownTurn'), ...byEye });
     const lStar = lightnessAfter(truth.brownedAt, flippedS) + this.strayLStar + EYES.lStarSd * this.z();
     this.sightings.push({
       ...{ kind: 'underside', table: TABLE, afterS: flippedS, seen: judged(lStar), nth: this.count('colour') },
-      ...this.about('colour', place, pouredS + flippedS, modelC),
+      ...about(place, pouredS + flippedS, modelC),
     });
     return flippedS;
   }
 
   /** The best flip of the next piece on a place as it is foretold, and its spread, s. */
   foretold(place: number, atS: number, modelC: number): { readonly bestS: number; readonly spreadS: number } {
-    const weighed = weigh(this.prior, this.sightings, atS, EVEN);
+    const weighed = weigh(this.prior, this.sightings, atS, this.memo, EVEN);
     const known = belief(weighed.posterior);
-    const guess = spotField(weighed.spots, SPREAD_C)(spotOf(place));
+    const guess = weighed.field(spotOf(place));
     const kept = 1 - guess.slope;
     const [ee, et, eb, ...ofBatter] = known.covariance;
     const there: Belief = {
@@ -185,11 +184,10 @@ export class RandomKitchen {
     this.seen.set(what, nth);
     return nth;
   }
+}
 
-  private about(what: string, place: number, atS: number, modelC: number) {
-    const expected = { modelC, share: 1 };
-    return { key: `${this.seed} ${what} ${place} ${atS}`, atS, spot: spotOf(place), expected };
-  }
+function about(place: number, atS: number, modelC: number) {
+  return { atS, spot: spotOf(place), expected: { modelC, share: 1 } };
 }
 
 function judged(lStar: number): Underside {

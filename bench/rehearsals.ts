@@ -1,3 +1,4 @@
+import { Memo } from '#core/memo';
 import { availableParallelism } from 'node:os';
 import { Worker, isMainThread, parentPort, workerData } from 'node:worker_threads';
 import {
@@ -19,17 +20,17 @@ export interface KitchenFigure {
   readonly pieces: readonly RehearsedPiece[];
 }
 
-/** Every policy and attention in one frozen kitchen; tables are shared, they hold nothing of the truth. */
+/** Every policy and attention in one frozen kitchen; the memo is shared, it holds nothing of the truth. */
 export function kitchenFigures(index: number, seeds: number): KitchenFigure[] {
   const { file, kitchen } = frozenKitchens()[index]!;
   const run = frozenRun('cakes');
-  const tables = new Map();
+  const memo = new Memo();
   return ATTENTIONS.flatMap((attention) =>
     POLICIES.map((policy) => ({
       ...{ file, policy, attention },
       pieces: Array.from(
         { length: seeds },
-        (_, seed) => rehearse({ kitchen, run, policy, attention, seed: seed + 1, tables }).pieces,
+        (_, seed) => rehearse({ kitchen, run, policy, attention, seed: seed + 1, memo }).pieces,
       ).flat(),
     })),
   );

@@ -1,3 +1,4 @@
+import { runView } from '#core/setup';
 import { randomUUID } from 'node:crypto';
 import { expect, test, type Page } from '@playwright/test';
 import { planRun } from '#core/guidance';
@@ -43,7 +44,7 @@ async function mixedMorning(page: Page): Promise<{ runId: string; firstPourMs: n
   expect(made.status()).toBe(201);
   const { pins } = (await made.json()) as Run;
   const state = fold({ pins, rehearsal: true }, [{ ...asked, seq: 1 } as StoredEvent]);
-  const plan = planRun(pins, state, 0, new Map());
+  const plan = planRun(runView(pins, state), 0);
   const lots = plan.lots.flatMap(({ formulaId, number: lot, mixEndMs, firstPourMs }) => [
     event('lot-mixed', { formulaId, lot, atMs: mixEndMs, volumeMl: 1500, batterC: 18 }, mixEndMs),
     ...(lot === 1 ? [event('rest-ended', { formulaId, lot }, firstPourMs - 60_000)] : []),

@@ -1,3 +1,4 @@
+import { Memo } from '#core/memo';
 import { DateTime } from 'luxon';
 import { pinsAfter } from '#core/carry-over';
 import { CURRENT_VERSION, MODEL_VERSION, type Pins, type RunEvent, type StoredEvent } from '#core/run';
@@ -46,7 +47,7 @@ export function upcomingMorning(nowMs: number, before?: DemoRun): DemoRun {
   return {
     id: DEMO_IDS.runs.upcoming,
     name: 'Boat-day breakfast',
-    pins: left ? pinsAfter(pins, left.payload, left.deviceAtMs, 1) : pins,
+    pins: left ? pinsAfter(pins, left.payload, left.deviceAtMs, 1, new Memo()) : pins,
     events: [brief(makeId, boatTime(nowMs, 1), nowMs, { cakes: 54, crepes: 20 })],
   };
 }

@@ -1,10 +1,12 @@
+import { runView } from '#core/setup';
+import { Memo } from '#core/memo';
 import { beforeEach, describe, expect, it } from '@jest/globals';
-import { forecast, type TableCache, type ZoneForecast } from '#core/forecast';
+import { forecast, type ZoneForecast } from '#core/forecast';
 import { nextHands } from '#core/guidance';
 import { fold, type StoredEvent } from '#core/run';
 import { CAKES, GRIDDLE_ID, PINS as UNREAD, READ_PINS as PINS, SERVICE_MS, id, numbered, writer } from './fixtures.ts';
 
-const tables: TableCache = new Map();
+const tables = new Memo();
 const T0 = SERVICE_MS - 3_600_000;
 const A = { stationId: GRIDDLE_ID, zoneId: 'A' };
 let event = writer(T0);
@@ -22,7 +24,7 @@ const lit = () => [
 const probe = (surfaceC: number, minutes: number, spot?: { xMm: number; yMm: number }) =>
   event('reading-taken', { ...A, ...(spot ? { spot } : {}), method: 'probe', surfaceC, sdC: 2 }, at(minutes));
 const zoneA = (events: StoredEvent[], minutes: number): ZoneForecast =>
-  forecast(PINS, stateOf(events), T0 + minutes * 60_000, tables).zones.find(({ zoneId }) => zoneId === 'A')!;
+  forecast(runView(PINS, stateOf(events), tables), T0 + minutes * 60_000).zones.find(({ zoneId }) => zoneId === 'A')!;
 const piece = (n: number, placeId: string, minutes: number) =>
   event('poured', { pieceId: id(n), formulaId: CAKES, stationId: GRIDDLE_ID, placeId, volumeMl: 75 }, at(minutes));
 
@@ -30,8 +32,8 @@ describe('places of a zone', () => {
   const hotAt = (placeId: string, hotC: number) => {
     const events = [brief(24), ...lit(), probe(182, 12)];
     const state = stateOf(events);
-    const all = forecast(PINS, state, T0 + 12 * 60_000, tables);
-    const hands = nextHands(PINS, state, all, null, T0 + 12 * 60_000);
+    const all = forecast(runView(PINS, state, tables), T0 + 12 * 60_000);
+    const hands = nextHands(runView(PINS, state), all, null, T0 + 12 * 60_000);
     const spots = zoneA(events, 12).places;
     return { events, hands, spots, hotC, placeId };
   };
@@ -54,12 +56,12 @@ describe('places of a zone', () => {
       probe(262, 12.2, spot),
     ];
     const nowMs = T0 + 12.5 * 60_000;
-    const all = forecast(PINS, state(events), nowMs, tables);
+    const all = forecast(runView(PINS, state(events), tables), nowMs);
     const places = all.zones.find(({ zoneId }) => zoneId === 'A')!.places;
     const hot = places.filter(({ fitness }) => fitness === 'tooHot').map(({ id: placeId }) => placeId);
     expect(hot.length).toBeGreaterThan(0);
     expect(hot.length).toBeLessThan(places.length);
-    const poured = nextHands(PINS, state(events), all, null, nowMs)
+    const poured = nextHands(runView(PINS, state(events)), all, null, nowMs)
       .filter(({ verb, zoneId }) => verb === 'pour' && zoneId === 'A')
       .map(({ placeId }) => placeId);
     expect(poured).toHaveLength(places.length - hot.length);
@@ -70,8 +72,8 @@ describe('places of a zone', () => {
     const poursOn = (events: StoredEvent[], minutes: number) => {
       const state = fold({ pins: UNREAD, rehearsal: false }, numbered(events));
       const nowMs = T0 + minutes * 60_000;
-      const told = forecast(UNREAD, state, nowMs, tables);
-      return nextHands(UNREAD, state, told, null, nowMs).filter(
+      const told = forecast(runView(UNREAD, state, tables), nowMs);
+      return nextHands(runView(UNREAD, state), told, null, nowMs).filter(
         ({ verb, zoneId }) => verb === 'pour' && zoneId === 'A',
       );
     };
@@ -118,7 +120,7 @@ describe('a batter that shows itself to brown fast', () => {
       ];
       const state = stateOf(events);
       expect(state.refused).toEqual([]);
-      const { flip } = forecast(PINS, state, T0 + 16.6 * 60_000, tables).pieces[id(2)]!;
+      const { flip } = forecast(runView(PINS, state, tables), T0 + 16.6 * 60_000).pieces[id(2)]!;
       return (flip.bestMs - T0) / 1000;
     };
     expect(tested('early')).toBeGreaterThan(tested('late') + 4);

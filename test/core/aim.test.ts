@@ -1,6 +1,8 @@
+import { runView } from '#core/setup';
+import { Memo } from '#core/memo';
 import { describe, expect, it } from '@jest/globals';
 import { lightnessAfter, timeToLightness } from '#core/adapt';
-import { forecast, type TableCache } from '#core/forecast';
+import { forecast } from '#core/forecast';
 import { appearanceAt, pieceAt, timelineTable } from '#core/piece';
 import { fold, type StoredEvent } from '#core/run';
 import { flipToAim, liftToAim } from '../../src/core/forecast/target-colour.ts';
@@ -55,7 +57,7 @@ describe('a lift that is aimed at a colour', () => {
 
 describe('“make them like this one”', () => {
   const T0 = SERVICE_MS - 1_800_000;
-  const tables: TableCache = new Map();
+  const tables = new Memo();
   const event = writer(T0);
   const after = (seconds: number) => ({ deviceAtMs: T0 + seconds * 1000 });
   const poured = (n: number, placeId: string, seconds: number) =>
@@ -69,7 +71,7 @@ describe('“make them like this one”', () => {
   const first = [poured(1, 'A1', 0), event('flipped', { pieceId: id(1) }, after(flipAt))];
   const later = poured(2, 'B1', 170);
   const predicted = (events: readonly StoredEvent[]) =>
-    forecast(PINS, stateOf(events), T0 + 180_000, tables).pieces[id(2)]!;
+    forecast(runView(PINS, stateOf(events), tables), T0 + 180_000).pieces[id(2)]!;
 
   it('turns later pieces of the batter, on any zone, at the colour it had', () => {
     const usual = predicted([...begun, ...first, later]);
@@ -78,9 +80,8 @@ describe('“make them like this one”', () => {
     expect(flipS(aimed)).toBeGreaterThan(flipS(usual) + 3);
     // on the cooler zone the same colour takes longer
     expect(flipS(aimed)).toBeGreaterThan(flipAt);
-    const model = forecast(PINS, stateOf([...begun, ...first, like(id(1)), later]), T0 + 160_000, tables).pieces[
-      id(1)
-    ]!;
+    const model = forecast(runView(PINS, stateOf([...begun, ...first, like(id(1)), later]), tables), T0 + 160_000)
+      .pieces[id(1)]!;
     const wanted = lightnessAfter(model.timeline.brownedAt, flipAt);
     expect(lightnessAfter(aimed.timeline.brownedAt, flipS(aimed))).toBeCloseTo(wanted, 0);
     const secondMs = ({ lift, flip }: typeof usual) => lift.bestMs - flip.bestMs;
@@ -122,7 +123,7 @@ describe('a second side that the cook pinned', () => {
   ];
   const stateOf = (events: readonly StoredEvent[]) => fold({ pins: PINS, rehearsal: false }, numbered(events));
   const lift = (events: readonly StoredEvent[]) =>
-    forecast(PINS, stateOf(events), T0 + 120_000, new Map()).pieces[id(1)]!.lift;
+    forecast(runView(PINS, stateOf(events)), T0 + 120_000).pieces[id(1)]!.lift;
   const pin = (seconds: number | null, formulaId: string = CAKES) => event('second-side-set', { formulaId, seconds });
 
   it('is the cook’s word for every piece of the batter, until it is let go', () => {

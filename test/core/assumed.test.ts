@@ -1,12 +1,14 @@
+import { runView } from '#core/setup';
+import { Memo } from '#core/memo';
 import { describe, expect, it } from '@jest/globals';
 import { asAssumed, assumedDeeds, nextHands, rhythmS } from '#core/guidance';
-import { forecast, type TableCache } from '#core/forecast';
+import { forecast } from '#core/forecast';
 import { reviewRun } from '#core/review';
 import { fold, type StoredEvent } from '#core/run';
 import { BRIEF, CAKES, GRIDDLE_ID, PINS, SERVICE_MS, id, numbered, writer } from './fixtures.ts';
 
 const T0 = SERVICE_MS - 1_800_000;
-const tables: TableCache = new Map();
+const tables = new Memo();
 const event = writer(T0);
 const after = (seconds: number) => ({ deviceAtMs: T0 + seconds * 1000 });
 const poured = (n: number, placeId: string, seconds: number) =>
@@ -19,7 +21,7 @@ const stateOf = (events: readonly StoredEvent[]) => fold({ pins: PINS, rehearsal
 const at = (events: readonly StoredEvent[], seconds: number) => {
   const state = stateOf(events);
   const nowMs = T0 + seconds * 1000;
-  const foreseen = forecast(PINS, state, nowMs, tables);
+  const foreseen = forecast(runView(PINS, state, tables), nowMs);
   return { state, nowMs, foreseen, deeds: assumedDeeds(state, foreseen, nowMs) };
 };
 
@@ -44,16 +46,17 @@ describe('hands that do not tap', () => {
 
   it('are asked for the next thing by what is taken to be so, and the log stays as it was tapped', () => {
     const { state, deeds, foreseen, nowMs } = at(events, s(flip.latestMs) + 50);
-    const taken = asAssumed(state, deeds);
+    const taken = asAssumed(runView(PINS, state), deeds).state;
     const handOf = (of: typeof state) =>
-      nextHands(PINS, of, foreseen, null, nowMs).find(({ placeId }) => placeId === 'A1');
+      nextHands(runView(PINS, of), foreseen, null, nowMs).find(({ placeId }) => placeId === 'A1');
     expect(handOf(state)!.verb).toBe('flip');
     expect(handOf(taken)!.verb).toBe('lift');
     expect(state.pieces.get(id(1))!.flippedAtMs).toBeNull();
     const off = at(events, s(lift.latestMs) + 60);
-    expect(asAssumed(off.state, off.deeds).onPlate.size).toBe(0);
+    expect(asAssumed(runView(PINS, off.state), off.deeds).state.onPlate.size).toBe(0);
     expect(off.state.onPlate.size).toBe(1);
-    expect(asAssumed(state, [])).toBe(state);
+    const run = runView(PINS, state);
+    expect(asAssumed(run, [])).toBe(run);
   });
 
   it('written down by one tap, it is marked: no error is told of what nobody timed, and Undo takes it back whole', () => {
@@ -95,7 +98,8 @@ describe('a verdict on a turn that nobody timed', () => {
 describe('the rhythm of hands', () => {
   const usual = PINS.formulas[0]!.body.hands.pourS;
   const single = (n: number, seconds: number) => poured(n, `A${n}`, seconds);
-  const rhythm = (events: readonly StoredEvent[]) => rhythmS(PINS, stateOf([...begun, ...events]), CAKES, 'pour');
+  const rhythm = (events: readonly StoredEvent[]) =>
+    rhythmS(runView(PINS, stateOf([...begun, ...events])), CAKES, 'pour');
 
   it('begins with the formula’s and moves to what single taps show', () => {
     expect(rhythm([])).toBe(usual);

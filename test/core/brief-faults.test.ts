@@ -1,14 +1,15 @@
+import { runView } from '#core/setup';
+import { Memo } from '#core/memo';
 import { describe, expect, it } from '@jest/globals';
 import { planRun } from '#core/guidance';
 import { recoveryOf } from '#core/heating';
-import { type TableCache } from '#core/forecast';
 import { panfulLoad } from '../../src/core/surface/food-load.ts';
 import type { StationBody } from '#core/plate';
 import { fold, type Pins, type StoredEvent } from '#core/run';
 import { GRIDDLE } from '#demo';
 import { BRIEF, CAKES, CREPES, GRIDDLE_ID, PINS, SERVICE_MS, numbered, writer } from './fixtures.ts';
 
-const tables: TableCache = new Map();
+const tables = new Memo();
 const event = writer(SERVICE_MS - 3_600_000);
 const WELLS: StationBody = {
   ...GRIDDLE,
@@ -30,7 +31,7 @@ const on = (body: StationBody): Pins => ({ ...PINS, stations: [{ id: GRIDDLE_ID,
 const planOf = (pins: Pins, formulaId: string, pieces: number, ...events: StoredEvent[]) => {
   const items = [{ formulaId, pieces, stationIds: [GRIDDLE_ID] }];
   const log = [event('brief-set', { ...BRIEF, items }), ...events];
-  return planRun(pins, fold({ pins, rehearsal: false }, numbered(log)), 0, tables);
+  return planRun(runView(pins, fold({ pins, rehearsal: false }, numbered(log)), tables), 0);
 };
 const pours = (formulaId: string, volumeMl: number) => event('portion-set', { formulaId, volumeMl });
 

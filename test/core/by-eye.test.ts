@@ -1,6 +1,8 @@
+import { runView } from '#core/setup';
+import { Memo } from '#core/memo';
 import { describe, expect, it } from '@jest/globals';
 import { belief, priorPosterior, withOwnTurn } from '#core/adapt';
-import { forecast, type TableCache } from '#core/forecast';
+import { forecast } from '#core/forecast';
 import { flipBestAt, timelineTable } from '#core/piece';
 import { fold, type StoredEvent } from '#core/run';
 import { turnedByEye } from '../../src/core/surface/unprompted.ts';
@@ -8,7 +10,7 @@ import { BRIEF, CAKES, GRIDDLE_ID, PINS, SERVICE_MS, id, numbered, writer } from
 import { cake } from './pieces.ts';
 
 const T0 = SERVICE_MS - 1_800_000;
-const tables: TableCache = new Map();
+const tables = new Memo();
 const event = writer(T0);
 const after = (seconds: number) => ({ deviceAtMs: T0 + seconds * 1000 });
 const poured = (n: number, placeId: string) =>
@@ -36,7 +38,7 @@ const own = (events: readonly StoredEvent[]) => {
   return [...turnedByEye(state, [...state.pieces.values()])];
 };
 const nextS = (events: readonly StoredEvent[]) =>
-  forecast(PINS, stateOf([...begun, ...events]), T0 + 200_000, tables).zones.find(
+  forecast(runView(PINS, stateOf([...begun, ...events]), tables), T0 + 200_000).zones.find(
     ({ zoneId, formulaId }) => zoneId === 'A' && formulaId === CAKES,
   )!.next.flip.bestS;
 

@@ -1,12 +1,13 @@
+import { Memo } from '#core/memo';
 import { describe, expect, it } from '@jest/globals';
-import { forecast, type TableCache } from '#core/forecast';
+import { forecast } from '#core/forecast';
 import { looksBeneath } from '#core/guidance';
-import { placesIn } from '#core/setup';
+import { runView, placesIn } from '#core/setup';
 import { fold, type StoredEvent } from '#core/run';
 import { BRIEF, CAKES, GRIDDLE_ID, PINS, SERVICE_MS, id, numbered, writer } from './fixtures.ts';
 
 const T0 = SERVICE_MS - 1_800_000;
-const tables: TableCache = new Map();
+const tables = new Memo();
 const event = writer(T0);
 const after = (seconds: number) => ({ deviceAtMs: T0 + seconds * 1000 });
 const stateOf = (events: StoredEvent[]) => fold({ pins: PINS, rehearsal: false }, numbered(events));
@@ -15,7 +16,9 @@ const pour = (n: number, placeId: string, seconds = 0) =>
   event('poured', { pieceId: id(n), formulaId: CAKES, stationId: GRIDDLE_ID, placeId, volumeMl: 75 }, after(seconds));
 const begun = [event('brief-set', BRIEF), hot('A'), hot('B'), pour(1, 'A1'), pour(2, 'A2', 8), pour(3, 'B1', 10)];
 const spot = (placeId: string) => {
-  const { xMm, yMm } = placesIn(PINS, stateOf(begun), CAKES, GRIDDLE_ID).find((place) => place.id === placeId)!;
+  const { xMm, yMm } = placesIn(runView(PINS, stateOf(begun)), CAKES, GRIDDLE_ID).find(
+    (place) => place.id === placeId,
+  )!;
   return { xMm, yMm };
 };
 const seen = (underside: 'pale' | 'golden' | 'dark', placeId: string, afterS: number, seconds: number) =>
@@ -28,7 +31,7 @@ const seen = (underside: 'pale' | 'golden' | 'dark', placeId: string, afterS: nu
     after(seconds),
   );
 const told = (events: StoredEvent[], n: number, seconds: number) => {
-  const piece = forecast(PINS, stateOf([...begun, ...events]), T0 + 1000 * seconds, tables).pieces[id(n)]!;
+  const piece = forecast(runView(PINS, stateOf([...begun, ...events]), tables), T0 + 1000 * seconds).pieces[id(n)]!;
   const inS = (ms: number | null) => (ms === null ? Infinity : (ms - T0) / 1000);
   return { mayBurnS: inS(piece.mayBurnMs), flipS: inS(piece.flip.bestMs), darkFromS: inS(piece.darkFromMs) };
 };
@@ -53,7 +56,7 @@ describe('what was seen beneath a piece', () => {
   it('a look at one zone leaves the look at another asked for', () => {
     const looks = (events: StoredEvent[]) => {
       const state = stateOf([...begun, ...events]);
-      const foretold = forecast(PINS, state, T0 + 30_000, tables);
+      const foretold = forecast(runView(PINS, state, tables), T0 + 30_000);
       // where a look is due well before the flip
       const pieces = Object.fromEntries(
         Object.entries(foretold.pieces).map(([key, piece]) => [

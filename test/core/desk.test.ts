@@ -1,6 +1,7 @@
+import { Memo } from '#core/memo';
 import { describe, expect, it } from '@jest/globals';
-import { briefPanfuls, discOn, lotFor, piecesLeft, runAllergens } from '#core/setup';
-import { forecast, pieceInput, type TableCache } from '#core/forecast';
+import { runView, briefPanfuls, discOn, lotFor, piecesLeft, runAllergens } from '#core/setup';
+import { forecast, pieceInput } from '#core/forecast';
 import { lotVolumeMl } from '#core/lot';
 import { nextHands, nextMoment, planRun } from '#core/guidance';
 import { unrecordedWindows } from '#core/carry-over';
@@ -22,10 +23,10 @@ import {
 } from './fixtures.ts';
 
 const RUN = { pins: PINS, rehearsal: false };
-const tables: TableCache = new Map();
+const tables = new Memo();
 const T0 = SERVICE_MS - 1_800_000;
 const stateOf = (events: StoredEvent[]) => fold(RUN, numbered(events));
-const see = (events: StoredEvent[], nowMs: number) => forecast(PINS, stateOf(events), nowMs, tables);
+const see = (events: StoredEvent[], nowMs: number) => forecast(runView(PINS, stateOf(events), tables), nowMs);
 
 /** The brief, and a plate assumed at its target: as after "cook now". */
 function atHeat(event: ReturnType<typeof writer>, surfaceC = 182): StoredEvent[] {
@@ -67,16 +68,16 @@ describe('forecast', () => {
     ];
     const state = stateOf(events);
     const where = { formulaId: CAKES, stationId: GRIDDLE_ID, zoneId: 'A' };
-    const water = (atMs: number) => pieceInput(PINS, state, where, atMs).batter.waterFraction;
+    const water = (atMs: number) => pieceInput(runView(PINS, state), where, atMs).batter.waterFraction;
     expect(water(thinnedAt)).toBeGreaterThan(water(thinnedAt - 1) * 1.02);
     expect(water(thinnedAt - 1)).toBeCloseTo(
-      pieceInput(PINS, stateOf(events.slice(0, -2)), where, thinnedAt).batter.waterFraction,
+      pieceInput(runView(PINS, stateOf(events.slice(0, -2))), where, thinnedAt).batter.waterFraction,
       12,
     );
     // 150 g of milk is 146 mL (1.03 g/mL, USDA FoodData Central, from memory)
-    expect(lotVolumeMl(PINS, state, CAKES)!).toBeCloseTo(1146, -0.5);
-    expect(lotVolumeMl(PINS, stateOf(atHeat(event)), CAKES)).toBeNull();
-    const { pieces } = forecast(PINS, state, thinnedAt + 31_000, tables);
+    expect(lotVolumeMl(runView(PINS, state), CAKES)!).toBeCloseTo(1146, -0.5);
+    expect(lotVolumeMl(runView(PINS, stateOf(atHeat(event))), CAKES)).toBeNull();
+    const { pieces } = forecast(runView(PINS, state, tables), thinnedAt + 31_000);
     const firstSide = (n: number, pouredMs: number) => pieces[id(0xa0 + n)]!.flip.bestMs - pouredMs;
     expect(firstSide(2, thinnedAt + 30_000)).toBeLessThan(firstSide(1, T0 + 30_000)); // it runs wider and lies thinner
   });
@@ -172,7 +173,7 @@ describe('next hands', () => {
     const event = writer(T0);
     const state = stateOf(atHeat(event));
     const nowMs = T0 + 10_000;
-    const pours = nextHands(PINS, state, forecast(PINS, state, nowMs, tables), null, nowMs).filter(
+    const pours = nextHands(runView(PINS, state), forecast(runView(PINS, state, tables), nowMs), null, nowMs).filter(
       (hand) => hand.formulaId === CAKES,
     );
     expect(pours.map((hand) => hand.placeId)).toEqual([
@@ -198,9 +199,9 @@ describe('next hands', () => {
     const event = writer(T0);
     const events = [...atHeat(event), ...[1, 2, 3, 4, 5, 6].map((n) => pour(event, n, `A${n}`, T0 + n * 4000))];
     const state = stateOf(events);
-    const due = forecast(PINS, state, T0 + 100_000, tables).pieces[id(0xa1)]!.flip.bestMs;
+    const due = forecast(runView(PINS, state, tables), T0 + 100_000).pieces[id(0xa1)]!.flip.bestMs;
     const nowMs = due - 6000;
-    const hands = nextHands(PINS, state, forecast(PINS, state, nowMs, tables), null, nowMs);
+    const hands = nextHands(runView(PINS, state), forecast(runView(PINS, state, tables), nowMs), null, nowMs);
     expect(hands[0]!.verb).toBe('flip');
     expect(hands.find(({ pieceId }) => pieceId === id(0xa1))).toMatchObject({
       verb: 'flip',
@@ -216,7 +217,7 @@ describe('next hands', () => {
     const begun = [...atHeat(event), pour(event, 1, 'A1', T0), pour(event, 2, 'A2', T0 + 4000)];
     const pours = (events: StoredEvent[], nowMs: number) => {
       const state = stateOf(events);
-      return nextHands(PINS, state, forecast(PINS, state, nowMs, tables), null, nowMs)
+      return nextHands(runView(PINS, state), forecast(runView(PINS, state, tables), nowMs), null, nowMs)
         .filter((hand) => hand.verb === 'pour' && hand.zoneId === 'A')
         .map((hand) => hand.placeId);
     };
@@ -236,7 +237,7 @@ describe('next hands', () => {
   it('stops pouring when the run is finished', () => {
     const event = writer(T0);
     const state = stateOf([...atHeat(event), event('run-finished', {})]);
-    expect(nextHands(PINS, state, forecast(PINS, state, T0, tables), null, T0)).toEqual([]);
+    expect(nextHands(runView(PINS, state), forecast(runView(PINS, state, tables), T0), null, T0)).toEqual([]);
   });
 });
 
@@ -262,7 +263,7 @@ describe('facts of advice', () => {
 describe('the plan of a run', () => {
   it('covers every piece, both batters, and every zone it uses', () => {
     const state = stateOf([writer(T0)('brief-set', BRIEF)]);
-    const plan = planRun(PINS, state, 0, tables);
+    const plan = planRun(runView(PINS, state, tables), 0);
     const pieces = (formulaId: string) =>
       plan.panfuls.filter((panful) => panful.formulaId === formulaId).reduce((sum, panful) => sum + panful.size, 0);
     expect([pieces(CAKES), pieces(CREPES)]).toEqual([12, 4]);
@@ -282,18 +283,18 @@ describe('the plan of a run', () => {
     const event = writer(T0);
     const small = [event('brief-set', BRIEF)];
     const large = [...small, event('portion-set', { formulaId: CAKES, volumeMl: 120 })];
-    const plan = (events: StoredEvent[]) => planRun(PINS, stateOf(events), 0, tables);
+    const plan = (events: StoredEvent[]) => planRun(runView(PINS, stateOf(events), tables), 0);
     expect(plan(large).capacity[`${GRIDDLE_ID}/A`]).toBeLessThanOrEqual(plan(small).capacity[`${GRIDDLE_ID}/A`]!);
     expect(plan(large).startMs).toBeLessThan(plan(small).startMs);
   });
 
   it('says what is missing', () => {
-    expect(() => planRun(PINS, stateOf([]), 0, tables)).toThrow('no brief');
+    expect(() => planRun(runView(PINS, stateOf([]), tables), 0)).toThrow('no brief');
     const huge = [
       writer(T0)('brief-set', BRIEF),
       writer(T0 + 5000)('portion-set', { formulaId: CAKES, volumeMl: 990 }, { id: id(0x99) }),
     ];
-    expect(() => planRun(PINS, stateOf(huge), 0, tables)).toThrow('Griddle cakes fits on none of its plates');
+    expect(() => planRun(runView(PINS, stateOf(huge), tables), 0)).toThrow('Griddle cakes fits on none of its plates');
   });
 });
 
@@ -301,23 +302,26 @@ describe('lots and discs', () => {
   it('a lot covers its pieces with a little over and follows the portion', () => {
     const event = writer(T0);
     const brief = event('brief-set', BRIEF);
-    const lot = lotFor(PINS, stateOf([brief]), CAKES)!;
+    const lot = lotFor(runView(PINS, stateOf([brief])), CAKES)!;
     expect(lot.pours).toBeGreaterThanOrEqual(12 * 1.05 - 1e-9);
     expect(lot.pours).toBeLessThan(14);
-    const larger = lotFor(PINS, stateOf([brief, event('portion-set', { formulaId: CAKES, volumeMl: 100 })]), CAKES)!;
+    const larger = lotFor(
+      runView(PINS, stateOf([brief, event('portion-set', { formulaId: CAKES, volumeMl: 100 })])),
+      CAKES,
+    )!;
     expect(larger.volumeMl).toBeGreaterThan(lot.volumeMl * 1.25);
-    expect(lotFor(PINS, stateOf([]), CAKES)).toBeUndefined();
+    expect(lotFor(runView(PINS, stateOf([])), CAKES)).toBeUndefined();
   });
 
   it('is what the cook sized it to, by what is left; an impossible size leaves the brief’s', () => {
     const event = writer();
     const brief = event('brief-set', BRIEF);
     const sized = (target: Payload<'lot-sized'>['target']) =>
-      lotFor(PINS, stateOf([brief, event('lot-sized', { formulaId: CAKES, target, eggs: 'whole' })]), CAKES)!;
+      lotFor(runView(PINS, stateOf([brief, event('lot-sized', { formulaId: CAKES, target, eggs: 'whole' })])), CAKES)!;
     const buttermilk = (lot: ReturnType<typeof sized>) =>
       lot.lines.find((line) => line.ingredientId === 'buttermilk')!.massG!;
     expect(buttermilk(sized({ by: 'onHand', ingredientId: 'buttermilk', massG: 900 }))).toBeCloseTo(900, 6);
-    const asBriefed = lotFor(PINS, stateOf([brief]), CAKES)!;
+    const asBriefed = lotFor(runView(PINS, stateOf([brief])), CAKES)!;
     expect(sized({ by: 'onHand', ingredientId: 'milk', massG: 900 }).volumeMl).toBeCloseTo(asBriefed.volumeMl, 6);
     expect(sized(null).volumeMl).toBeCloseTo(asBriefed.volumeMl, 6);
     const late = stateOf([
@@ -330,7 +334,7 @@ describe('lots and discs', () => {
 
   it('tells the numbers of pieces near the brief’s that fill whole panfuls', () => {
     const item = { ...BRIEF.items[0]!, pieces: 20 };
-    const { size, exact, fewer, more } = briefPanfuls(PINS, stateOf([]), item);
+    const { size, exact, fewer, more } = briefPanfuls(runView(PINS, stateOf([])), item);
     const zone = placesOn(GRIDDLE, discOn(GRIDDLE_CAKES, GRIDDLE, 75, SHIPPED_LARDER).diameterMm).filter(
       (place) => place.zoneId === 'A',
     ).length;
@@ -350,7 +354,7 @@ describe('lots and discs', () => {
       ],
     };
     const pins = { ...PINS, formulas: [{ id: CAKES, revision: 1, body: vegan }, PINS.formulas[1]!] };
-    const { batter, plate, carried } = runAllergens(pins, stateOf([writer()('brief-set', BRIEF)]), CAKES);
+    const { batter, plate, carried } = runAllergens(runView(pins, stateOf([writer()('brief-set', BRIEF)])), CAKES);
     expect([batter, plate]).toEqual([[], []]);
     expect(carried).toEqual(['wheat', 'egg', 'milk'].map((allergen) => ({ allergen, formulaId: CREPES })));
   });

@@ -1,13 +1,14 @@
+import { Memo } from '#core/memo';
 import { describe, expect, it } from '@jest/globals';
 import { cookStrip, nextFirstSide, portionSteps, pourEffects, pourMoment } from '#core/what-if';
-import { forecast, type TableCache } from '#core/forecast';
+import { forecast } from '#core/forecast';
 import { lotConsistency } from '#core/lot';
-import { placesIn, portionMl } from '#core/setup';
+import { runView, placesIn, portionMl } from '#core/setup';
 import { fold, lotInUse, type StoredEvent } from '#core/run';
 import { BRIEF, CAKES, CREPES, GRIDDLE_ID, PAN_ONE, PINS, SERVICE_MS, id, numbered, writer } from './fixtures.ts';
 
 const T0 = SERVICE_MS - 3_600_000;
-const tables: TableCache = new Map();
+const tables = new Memo();
 const event = writer(T0);
 const MIN = 60_000;
 const at = (minutes: number) => ({ deviceAtMs: T0 + minutes * MIN });
@@ -31,14 +32,14 @@ describe('the first side of the next piece', () => {
     ['cakes on a griddle', CAKES, A],
     ['crepes on a thin pan', CREPES, P],
   ])('of %s is told before the pour as it is after it', (_name, formulaId, zone) => {
-    const before = nextFirstSide(PINS, stateOf(heated), { formulaId, ...zone }, now(30), tables)!;
+    const before = nextFirstSide(runView(PINS, stateOf(heated), tables), { formulaId, ...zone }, now(30))!;
     expect(before.asItIs).toBe(true);
-    const placeId = placesIn(PINS, stateOf(heated), formulaId, zone.stationId).find(
+    const placeId = placesIn(runView(PINS, stateOf(heated)), formulaId, zone.stationId).find(
       ({ zoneId }) => zoneId === zone.zoneId,
     )!.id;
-    const volumeMl = portionMl(PINS, stateOf(heated), formulaId);
+    const volumeMl = portionMl(runView(PINS, stateOf(heated)), formulaId);
     const pour = event('poured', { pieceId: id(1), formulaId, stationId: zone.stationId, placeId, volumeMl }, at(30));
-    const { flip } = forecast(PINS, stateOf([...heated, pour]), T0 + 30 * MIN, tables).pieces[id(1)]!;
+    const { flip } = forecast(runView(PINS, stateOf([...heated, pour]), tables), T0 + 30 * MIN).pieces[id(1)]!;
     expect(before.bestS).toBeCloseTo((flip.bestMs - (T0 + 30 * MIN)) / 1000, 0);
   });
 
@@ -46,24 +47,28 @@ describe('the first side of the next piece', () => {
     const cakes = { formulaId: CAKES, ...A };
     for (const moment of [now(30), { pourMs: T0 + 40 * MIN, nowMs: T0 - 5 * MIN }]) {
       const state = stateOf(moment.nowMs < T0 ? heated.slice(0, 3) : heated);
-      const { bestS, surfaceC } = nextFirstSide(PINS, state, cakes, moment, tables)!;
-      const strip = cookStrip(PINS, state, CAKES, moment, tables)!;
+      const { bestS, surfaceC } = nextFirstSide(runView(PINS, state, tables), cakes, moment)!;
+      const strip = cookStrip(runView(PINS, state, tables), CAKES, moment)!;
       expect([strip.flipS, strip.surfaceC]).toEqual([bestS, surfaceC]);
-      const [size] = portionSteps(PINS, state, CAKES, [{ volumeMl: 75 }], moment, tables);
+      const [size] = portionSteps(runView(PINS, state, tables), CAKES, [{ volumeMl: 75 }], moment);
       expect(size!.firstSideS).toBeCloseTo(bestS, 6);
       const lot = lotInUse(state, CAKES)!;
-      const runs = lotConsistency(PINS, state, lot, moment.pourMs);
-      expect(pourEffects(PINS, state, lot, runs, moment, tables)!.asIs.firstSideS).toBeCloseTo(bestS, 6);
+      const runs = lotConsistency(runView(PINS, state), lot, moment.pourMs);
+      expect(pourEffects(runView(PINS, state, tables), lot, runs, moment)!.asIs.firstSideS).toBeCloseTo(bestS, 6);
     }
   });
 
   it('before its plate is there it is that of the surface wanted, and of the batter as it will be', () => {
     const state = stateOf(heated.slice(0, 3));
-    const told = nextFirstSide(PINS, state, { formulaId: CAKES, ...A }, { pourMs: T0 + 40 * MIN, nowMs: T0 }, tables)!;
-    const { targetC } = forecast(PINS, state, T0, tables).zones[0]!;
+    const told = nextFirstSide(
+      runView(PINS, state, tables),
+      { formulaId: CAKES, ...A },
+      { pourMs: T0 + 40 * MIN, nowMs: T0 },
+    )!;
+    const { targetC } = forecast(runView(PINS, state, tables), T0).zones[0]!;
     expect(told.asItIs).toBe(false);
     expect(told.surfaceC).toBe(targetC);
-    expect(nextFirstSide(PINS, state, { formulaId: CAKES, ...P }, now(0), tables)).toBeNull();
+    expect(nextFirstSide(runView(PINS, state, tables), { formulaId: CAKES, ...P }, now(0))).toBeNull();
   });
 
   it('of a plate that stands off its heat counts that it is put back under food', () => {
@@ -76,7 +81,7 @@ describe('the first side of the next piece', () => {
     const state = (events: StoredEvent[]) => stateOf([...off, pour, ...events]);
     const flipS = (events: StoredEvent[], seconds: number) => {
       const nowMs = T0 + 31 * MIN + 1000 * seconds;
-      return (forecast(PINS, state(events), nowMs, tables).pieces[id(2)]!.flip.bestMs - T0 - 31 * MIN) / 1000;
+      return (forecast(runView(PINS, state(events), tables), nowMs).pieces[id(2)]!.flip.bestMs - T0 - 31 * MIN) / 1000;
     };
     const relit = event('burner-turned', { ...P, mark: 3 }, { deviceAtMs: T0 + 31 * MIN + 15_000 });
     // told at the pour, before anybody lit it, and once it was lit

@@ -1,23 +1,25 @@
+import { runView } from '#core/setup';
+import { Memo } from '#core/memo';
 import { describe, expect, it } from '@jest/globals';
 import { NON_STICK_PAN } from '#demo';
-import { forecast, type TableCache } from '#core/forecast';
+import { forecast } from '#core/forecast';
 import { heatAlarm, preheatOf } from '#core/heating';
 import { heatSteps, planRun, promptsNow, type HeatStep } from '#core/guidance';
 import { fold, type StoredEvent } from '#core/run';
 import { BRIEF, CAKES, CREPES, GRIDDLE_ID, PAN_ONE, PINS, SERVICE_MS, id, numbered, writer } from './fixtures.ts';
 
-const tables: TableCache = new Map();
+const tables = new Memo();
 const stateOf = (events: readonly StoredEvent[]) => fold({ pins: PINS, rehearsal: false }, numbered(events));
 const event = writer(SERVICE_MS - 7_200_000);
 const brief = event('brief-set', BRIEF);
-const plan = planRun(PINS, stateOf([brief]), 0, tables);
+const plan = planRun(runView(PINS, stateOf([brief]), tables), 0);
 const preheat = plan.preheats.find(({ zoneKey }) => zoneKey.startsWith(GRIDDLE_ID))!;
 const [stationId, zoneId] = preheat.zoneKey.split('/') as [string, string];
 const heat = plan.preheat[preheat.zoneKey]!;
 const turned = (mark: number, atMs: number) =>
   event('burner-turned', { stationId, zoneId, mark }, { deviceAtMs: atMs });
 const stepsAt = (events: readonly StoredEvent[], nowMs: number): HeatStep[] =>
-  heatSteps(stateOf(events), forecast(PINS, stateOf(events), nowMs, tables), plan, nowMs);
+  heatSteps(stateOf(events), forecast(runView(PINS, stateOf(events), tables), nowMs), plan, nowMs);
 const stepOf = (events: readonly StoredEvent[], nowMs: number) =>
   stepsAt(events, nowMs).find(({ key }) => key === preheat.zoneKey);
 
@@ -59,15 +61,15 @@ describe('heat as steps', () => {
     const calibration = [{ zoneId: 'P', errorC: 0, sdC: 12, gain: 1, spots: [] }];
     const read = { ...PINS, stations: PINS.stations.map((s) => (s.id === PAN_ONE ? { ...s, calibration } : s)) };
     const of = (events: readonly StoredEvent[]) => fold({ pins: read, rehearsal: false }, numbered(events));
-    const own: TableCache = new Map();
-    const plans = planRun(read, of([brief]), 0, own);
+    const own = new Memo();
+    const plans = planRun(runView(read, of([brief]), own), 0);
     const pan = plans.preheats.find(({ zoneKey }) => zoneKey.startsWith(PAN_ONE))!;
     const { boostMark, boostS } = plans.preheat[pan.zoneKey]!;
     const lit = { stationId: PAN_ONE, zoneId: 'P', mark: boostMark };
     const state = of([brief, event('burner-turned', lit, { deviceAtMs: pan.lightMs })]);
     const due = [0.3, 0.4, 0.5, 0.7, 0.9].flatMap((share) => {
       const nowMs = pan.lightMs + share * boostS * 1000;
-      return heatSteps(state, forecast(read, state, nowMs, own), plans, nowMs).filter(
+      return heatSteps(state, forecast(runView(read, state, own), nowMs), plans, nowMs).filter(
         ({ stationId: each, dueMs }) => each === PAN_ONE && dueMs <= nowMs,
       );
     });
@@ -136,9 +138,11 @@ describe('what the desk asks for', () => {
       ),
     ];
     const state = stateOf(events);
-    const told = forecast(PINS, state, preheat.lightMs + 100_000, tables);
+    const told = forecast(runView(PINS, state, tables), preheat.lightMs + 100_000);
     const flipMs = told.pieces[piece]!.flip.bestMs;
-    const asked = promptsNow(PINS, state, told, plan, flipMs + 1000).filter(({ dueMs }) => dueMs <= flipMs + 1000);
+    const asked = promptsNow(runView(PINS, state), told, plan, flipMs + 1000).filter(
+      ({ dueMs }) => dueMs <= flipMs + 1000,
+    );
     const rank = asked.map((prompt) => (prompt.kind === 'hand' ? prompt.hand.verb : prompt.kind));
     expect(rank).toContain('flip');
     if (rank.includes('pour')) expect(rank.indexOf('flip')).toBeLessThan(rank.indexOf('pour'));
@@ -155,8 +159,8 @@ describe('what the desk asks for', () => {
     ];
     const looksAt = (events: readonly StoredEvent[]) => {
       const state = stateOf(events);
-      const told = forecast(PINS, state, pan.readyMs, tables);
-      return promptsNow(PINS, state, told, plan, pan.readyMs).filter(
+      const told = forecast(runView(PINS, state, tables), pan.readyMs);
+      return promptsNow(runView(PINS, state), told, plan, pan.readyMs).filter(
         (prompt) => prompt.kind === 'look' && prompt.look.stationId === pansId,
       ).length;
     };
@@ -228,7 +232,7 @@ describe('the one mark for a plate’s food', () => {
     event('lifted', { pieceId: id(0xc01) }, at(180)),
   ];
   const markAt = (events: readonly StoredEvent[], s: number) =>
-    forecast(PINS, stateOf(events), preheat.readyMs + 1000 * s, tables).zones.find(
+    forecast(runView(PINS, stateOf(events), tables), preheat.readyMs + 1000 * s).zones.find(
       ({ key }) => key === preheat.zoneKey,
     )!.workingMark;
   const two = [...lit, pour(1, 200), pour(2, 204)];

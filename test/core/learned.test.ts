@@ -1,3 +1,5 @@
+import { runView } from '#core/setup';
+import { Memo } from '#core/memo';
 import { describe, expect, it } from '@jest/globals';
 import {
   PRIOR_SD,
@@ -70,9 +72,9 @@ describe('two mornings in a kitchen whose batter browns slowly', () => {
     batter: { browning: 0.6 },
     eyes: { noticed: 0.8, lStarSd: 3 },
   });
-  const tables = new Map();
+  const memo = new Memo();
   const cook = (seed: number, before?: RehearsalResult) =>
-    rehearse({ kitchen, run, policy: 'predicted', attention: 'full', seed, tables, before: before?.learned ?? null });
+    rehearse({ kitchen, run, policy: 'predicted', attention: 'full', seed, memo, before: before?.learned ?? null });
   const first = cook(1);
 
   it('the first leaves that it browns slower, surely, and what was read of the plate before it was poured', () => {
@@ -99,15 +101,15 @@ describe('two mornings in a kitchen whose batter browns slowly', () => {
       );
     const midway = fold({ pins, rehearsal: false }, until('lifted'));
     expect(allIsOff(midway)).toBe(false);
-    expect(unrecordedLearning(pins, midway, 0, tables)).toBeNull();
+    expect(unrecordedLearning(runView(pins, midway, memo), 0)).toBeNull();
     const atMs = Math.max(...first.events.map(({ deviceAtMs }) => deviceAtMs));
     const done = fold({ pins, rehearsal: false }, first.events);
-    const learned = unrecordedLearning(pins, done, atMs, tables)!;
+    const learned = unrecordedLearning(runView(pins, done, memo), atMs)!;
     expect(learned.batters).toHaveLength(1);
     const told = writer(atMs)('run-learned', learned);
     const after = fold({ pins, rehearsal: false }, first.events, [told]);
     expect(after.learned).toEqual(learned);
-    expect(unrecordedLearning(pins, after, atMs, tables)).toBeNull();
+    expect(unrecordedLearning(runView(pins, after, memo), atMs)).toBeNull();
   });
 
   it('leaves out what cannot be kept instead of failing: a burner that was turned more often than is kept', () => {
@@ -125,15 +127,15 @@ describe('two mornings in a kitchen whose batter browns slowly', () => {
     );
     const state = fold({ pins, rehearsal: false }, log);
     const atMs = Math.max(...log.map(({ deviceAtMs }) => deviceAtMs));
-    expect(unrecordedLearning(pins, state, atMs, tables)!.readings.map(({ zoneId }) => zoneId)).toEqual(['B']);
+    expect(unrecordedLearning(runView(pins, state, memo), atMs)!.readings.map(({ zoneId }) => zoneId)).toEqual(['B']);
   });
 
   it('pins what a run before it left, by formula and station', () => {
     const { pins } = toldRun(kitchen, run);
-    const pinned = pinsAfter(pins, first.learned!, 5, 1);
+    const pinned = pinsAfter(pins, first.learned!, 5, 1, memo);
     expect(pinned.formulas[0]!.learned).toMatchObject({ atMs: 5 });
     expect(pinned.stations[0]!.calibration!.map(({ zoneId }) => zoneId)).toEqual(['A', 'B']);
-    expect(pinsAfter(pins, { ...first.learned!, batters: [], readings: [] }, 5, 1)).toEqual(pins);
+    expect(pinsAfter(pins, { ...first.learned!, batters: [], readings: [] }, 5, 1, memo)).toEqual(pins);
   });
 });
 
@@ -160,7 +162,7 @@ describe('a rehearsal', () => {
     ];
     const state = fold({ pins: PINS, rehearsal: false }, numbered(cooked));
     expect(allIsOff(state)).toBe(true);
-    expect(unrecordedLearning(PINS, state, 0, new Map())).toBeNull();
+    expect(unrecordedLearning(runView(PINS, state), 0)).toBeNull();
   });
 });
 
@@ -174,12 +176,17 @@ describe('a plate read while it is heated up', () => {
     const spot = { xMm: 150, yMm: 225 };
     const surfaceC = plate.at(spot.xMm, spot.yMm);
     const zone = GRIDDLE.zones[0]!;
-    const pair = calibrated(GRIDDLE, zone.id, [
-      {
-        ...{ zoneId: zone.id, burnerId: zone.burnerId, atMs: 0, roomC: 22, spot, turns: [{ beforeS: 270, mark: 7 }] },
-        reading: { method: 'probe', surfaceC, sdC: 2 },
-      },
-    ]);
+    const pair = calibrated(
+      GRIDDLE,
+      zone.id,
+      [
+        {
+          ...{ zoneId: zone.id, burnerId: zone.burnerId, atMs: 0, roomC: 22, spot, turns: [{ beforeS: 270, mark: 7 }] },
+          reading: { method: 'probe', surfaceC, sdC: 2 },
+        },
+      ],
+      new Memo(),
+    );
     expect(Math.abs(pair.gain / gain - 1)).toBeLessThan(0.05);
   });
 });

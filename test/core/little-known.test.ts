@@ -1,3 +1,4 @@
+import { runView } from '#core/setup';
 import { describe, expect, it } from '@jest/globals';
 import { belief, priorPosterior } from '#core/adapt';
 import { heatAlarm } from '#core/heating';
@@ -139,7 +140,7 @@ describe('the morning of a plate that nobody has read', () => {
   it('is hot early enough for a test piece and for its dial to be put right', () => {
     const planned = (pins: Pins) => {
       const state = fold({ pins, rehearsal: false }, numbered([writer()('brief-set', BRIEF)]));
-      const { preheats, panfuls } = planRun(pins, state, 0, new Map());
+      const { preheats, panfuls } = planRun(runView(pins, state), 0);
       const key = `${GRIDDLE_ID}/A`;
       const firstPourMs = Math.min(...panfuls.filter(({ zoneKey }) => zoneKey === key).map(({ pourMs }) => pourMs));
       return (firstPourMs - preheats.find(({ zoneKey }) => zoneKey === key)!.readyMs) / 1000;
@@ -168,7 +169,7 @@ describe('what is asked of pieces', () => {
   const centre = (n: number, pouredMs: number) =>
     event('centre-judged', { pieceId: id(n), centre: 'done' }, at(pouredMs + 171_000));
   const askedAt = (events: readonly StoredEvent[], nowMs: number) =>
-    judgementAsked(PINS, fold({ pins: PINS, rehearsal: false }, numbered([brief, ...events])), nowMs);
+    judgementAsked(runView(PINS, fold({ pins: PINS, rehearsal: false }, numbered([brief, ...events]))), nowMs);
   const second = T0 + 300_000;
   const first = (turn: 'early' | 'right') => [...cooked(1, 'A1', T0), verdict(1, turn, T0), centre(1, T0)];
   const panful = [...cooked(2, 'A1', second), ...cooked(3, 'A2', second + 5_000)];

@@ -1,9 +1,10 @@
+import { Memo } from '#core/memo';
 import { describe, expect, it } from '@jest/globals';
-import { discFrom, pieceInput, type TableCache } from '#core/forecast';
+import { discFrom, pieceInput } from '#core/forecast';
 import { lotAmounts, lotConsistency, lotDose, lotRest, lotVolumeMl, plannedLot, stillBack } from '#core/lot';
 import { morningTasks, planRun } from '#core/guidance';
 import { pourEffects } from '#core/what-if';
-import { runAllergens } from '#core/setup';
+import { runView, runAllergens } from '#core/setup';
 import { hydration, SHELF, type FormulaBody } from '#core/formula';
 import { SHIPPED_LARDER } from '#core/ingredients';
 import { fold, lotInUse, lotKey, lotsOf, withDoses, type Pins, type StoredEvent } from '#core/run';
@@ -22,7 +23,7 @@ const water = (amounts: Parameters<typeof hydration>[0]) => hydration(amounts, S
 /** Every line of a formula's lot weighed as it was planned, less what stays back, and mixed. */
 function weighed(event: ReturnType<typeof writer>, formulaId: string, pins: Pins, before: StoredEvent[], lot = 1) {
   const state = stateOf(before, pins);
-  const planned = plannedLot(pins, state, formulaId, lot)!;
+  const planned = plannedLot(runView(pins, state), formulaId, lot)!;
   return [
     ...planned.lines
       .filter((line) => line.when !== 'justBefore')
@@ -45,23 +46,23 @@ describe('what is really in a lot', () => {
 
   it('is what was weighed, without what stays back, and every dose at once', () => {
     const state = stateOf(mixed);
-    const planned = plannedLot(PINS, state, CAKES)!;
+    const planned = plannedLot(runView(PINS, state), CAKES)!;
     const buttermilk = planned.lines.find((line) => line.ingredientId === 'buttermilk')!;
-    const amounts = lotAmounts(PINS, state, CAKES, lotOf(state, CAKES));
+    const amounts = lotAmounts(runView(PINS, state), CAKES, lotOf(state, CAKES));
     expect(mass(amounts, 'buttermilk')).toBeCloseTo(buttermilk.massG! * 0.67, 6);
-    expect(stillBack(PINS, state, lotOf(state, CAKES))).toEqual([
+    expect(stillBack(runView(PINS, state), lotOf(state, CAKES))).toEqual([
       { ingredientId: 'buttermilk', massG: expect.closeTo(buttermilk.heldBackG, 6) },
     ]);
     const dosed = stateOf([
       ...mixed,
       event('lot-thinned', { formulaId: CAKES, ingredientId: 'buttermilk', massG: buttermilk.heldBackG }),
     ]);
-    const after = lotAmounts(PINS, dosed, CAKES, lotOf(dosed, CAKES));
+    const after = lotAmounts(runView(PINS, dosed), CAKES, lotOf(dosed, CAKES));
     expect(water(after)).toBeCloseTo(water(planned.lines), 6);
-    expect(stillBack(PINS, dosed, lotOf(dosed, CAKES))).toEqual([]);
+    expect(stillBack(runView(PINS, dosed), lotOf(dosed, CAKES))).toEqual([]);
     // and no dose counts before it was stirred in, also where the clock stands still
     const before = withDoses(lotOf(dosed, CAKES), 0);
-    expect(water(lotAmounts(PINS, dosed, CAKES, before))).toBeCloseTo(water(amounts), 9);
+    expect(water(lotAmounts(runView(PINS, dosed), CAKES, before))).toBeCloseTo(water(amounts), 9);
   });
 
   it('keeps another amount than the planned one, and what went in unmeasured as planned', () => {
@@ -71,16 +72,16 @@ describe('what is really in a lot', () => {
       event('line-weighed', { formulaId: CAKES, ingredientId: 'salt', massG: null }),
       event('lot-mixed', { formulaId: CAKES, atMs: T0, volumeMl: 900, batterC: 20 }),
     ]);
-    const amounts = lotAmounts(PINS, state, CAKES, lotOf(state, CAKES));
-    const planned = plannedLot(PINS, state, CAKES)!;
+    const amounts = lotAmounts(runView(PINS, state), CAKES, lotOf(state, CAKES));
+    const planned = plannedLot(runView(PINS, state), CAKES)!;
     expect(mass(amounts, 'plainFlour')).toBe(999);
     expect(mass(amounts, 'salt')).toBe(mass(planned.lines, 'salt'));
   });
 
   it('of a lot that nobody weighed only the volume is known: its formula, so much of it', () => {
     const state = stateOf([...begun, event('lot-mixed', { formulaId: CAKES, atMs: T0, volumeMl: 2000, batterC: 20 })]);
-    const amounts = lotAmounts(PINS, state, CAKES, lotOf(state, CAKES));
-    const planned = plannedLot(PINS, state, CAKES)!;
+    const amounts = lotAmounts(runView(PINS, state), CAKES, lotOf(state, CAKES));
+    const planned = plannedLot(runView(PINS, state), CAKES)!;
     expect(mass(amounts, 'egg')! / mass(planned.lines, 'egg')!).toBeCloseTo(2000 / planned.volumeMl, 9);
     expect(water(amounts)).toBeCloseTo(water(planned.lines), 6);
   });
@@ -120,10 +121,10 @@ describe('what is really in a lot', () => {
       ...begun,
       event('stand-ins-set', { formulaId: CAKES, standInIds: ['buttermilkOat', 'nothing'] }),
     ]);
-    const lines = plannedLot(PINS, state, CAKES)!.lines.map((line) => line.ingredientId);
+    const lines = plannedLot(runView(PINS, state), CAKES)!.lines.map((line) => line.ingredientId);
     expect(lines).toContain('oatDrink');
     expect(lines).not.toContain('buttermilk');
-    expect(runAllergens(PINS, state, CAKES).batter).toContain('oats');
+    expect(runAllergens(runView(PINS, state), CAKES).batter).toContain('oats');
     const late = stateOf([...mixed, event('stand-ins-set', { formulaId: CAKES, standInIds: ['buttermilkOat'] })]);
     expect(late.refused.map((refusal) => refusal.reason)).toEqual(['alreadyMixed']);
   });
@@ -138,11 +139,11 @@ describe('how a lot runs', () => {
   it('is thicker while liquid stays back, and a dose brings it to its formula', () => {
     const state = stateOf(mixed);
     const lot = lotOf(state, CAKES);
-    const before = lotConsistency(PINS, state, lot, at);
+    const before = lotConsistency(runView(PINS, state), lot, at);
     expect(before.value).toBeGreaterThan(2 * GRIDDLE_CAKES.yieldStressPa);
-    const dose = lotDose(PINS, state, lot, at, at);
+    const dose = lotDose(runView(PINS, state), lot, at, at);
     expect(dose).toMatchObject({ what: 'liquid', ingredientId: 'buttermilk', aim: 20 });
-    const back = stillBack(PINS, state, lot)[0]!.massG;
+    const back = stillBack(runView(PINS, state), lot)[0]!.massG;
     expect(dose.massG).toBeGreaterThan(0.7 * back);
     expect(dose.massG).toBeLessThan(1.3 * back);
     expect(dose.nowG).toBeCloseTo((dose.massG * 2) / 3, 9);
@@ -158,16 +159,16 @@ describe('how a lot runs', () => {
     const first = [...mixed, read(70, at)];
     const state = stateOf(first);
     const lot = lotOf(state, CAKES);
-    const { value, sdLn } = lotConsistency(PINS, state, lot, at);
-    expect(sdLn).toBeLessThan(lotConsistency(PINS, stateOf(mixed), lotOf(stateOf(mixed), CAKES), at).sdLn);
+    const { value, sdLn } = lotConsistency(runView(PINS, state), lot, at);
+    expect(sdLn).toBeLessThan(lotConsistency(runView(PINS, stateOf(mixed)), lotOf(stateOf(mixed), CAKES), at).sdLn);
     const nonsense = stateOf([...first, read(20, at)]);
-    expect(lotConsistency(PINS, nonsense, lotOf(nonsense, CAKES), at).value).toBeCloseTo(value, 9);
+    expect(lotConsistency(runView(PINS, nonsense), lotOf(nonsense, CAKES), at).value).toBeCloseTo(value, 9);
     const dosed = stateOf([
       ...first,
       event('lot-thinned', { formulaId: CAKES, ingredientId: 'buttermilk', massG: 60 }, { deviceAtMs: at + 1000 }),
       read(90, at + 2000),
     ]);
-    const next = lotDose(PINS, dosed, lotOf(dosed, CAKES), at + 3000, at + 3000);
+    const next = lotDose(runView(PINS, dosed), lotOf(dosed, CAKES), at + 3000, at + 3000);
     expect(next.nowG).toBeCloseTo(next.massG, 9); // the batter has shown how it answers
   });
 
@@ -185,36 +186,35 @@ describe('how a lot runs', () => {
     const state = stateOf([...mixed, read(70), pour(1), dose, pour(2), read(84)]);
     expect(lotOf(state, CAKES).readings.map((reading) => reading.doses)).toEqual([0, 1]);
     const [one, two] = [...state.pieces.values()];
-    const thick = (piece: typeof one) => pieceInput(PINS, state, piece!, at).thicknessMm;
+    const thick = (piece: typeof one) => pieceInput(runView(PINS, state), piece!, at).thicknessMm;
     expect(thick(two)).toBeLessThan(thick(one));
-    expect(lotConsistency(PINS, state, lotOf(state, CAKES), at).value).toBeLessThan(
-      lotConsistency(PINS, stateOf([...mixed, read(70)]), lotOf(stateOf([...mixed, read(70)]), CAKES), at).value,
+    expect(lotConsistency(runView(PINS, state), lotOf(state, CAKES), at).value).toBeLessThan(
+      lotConsistency(runView(PINS, stateOf([...mixed, read(70)])), lotOf(stateOf([...mixed, read(70)]), CAKES), at)
+        .value,
     );
   });
 
   it('a thicker lot is a smaller and thicker disc that takes longer, before anything is poured and after', () => {
-    const tables: TableCache = new Map();
+    const tables = new Memo();
     const state = stateOf(mixed);
     const lot = lotOf(state, CAKES);
     const { asIs, atAim } = pourEffects(
-      PINS,
-      state,
+      runView(PINS, state, tables),
       lot,
-      lotConsistency(PINS, state, lot, at),
+      lotConsistency(runView(PINS, state), lot, at),
       { pourMs: at, nowMs: at },
-      tables,
     )!;
     expect(asIs.disc.diameterMm).toBeLessThan(atAim.disc.diameterMm);
     expect(asIs.firstSideS).toBeGreaterThan(atAim.firstSideS);
     const where = { formulaId: CAKES, stationId: GRIDDLE_ID, zoneId: 'A' };
-    expect(pieceInput(PINS, state, where, at).thicknessMm).toBeCloseTo(
-      discFrom(PINS, state, { formulaId: CAKES, station: GRIDDLE, lot }, at).thicknessMm,
+    expect(pieceInput(runView(PINS, state), where, at).thicknessMm).toBeCloseTo(
+      discFrom(runView(PINS, state), { formulaId: CAKES, station: GRIDDLE, lot }, at).thicknessMm,
       0,
     );
   });
 
   it('cold from the fridge it is thicker and slower, by so many seconds; left out it is not', () => {
-    const tables: TableCache = new Map();
+    const tables = new Memo();
     const begunCold = [
       event('brief-set', BRIEF),
       event('lot-mixed', { formulaId: CREPES, atMs: T0 - 600 * MIN, volumeMl: 1500, batterC: 20 }),
@@ -223,12 +223,10 @@ describe('how a lot runs', () => {
     const state = stateOf(begunCold);
     const lot = lotOf(state, CREPES);
     const { asIs, warmed } = pourEffects(
-      PINS,
-      state,
+      runView(PINS, state, tables),
       lot,
-      lotConsistency(PINS, state, lot, T0),
+      lotConsistency(runView(PINS, state), lot, T0),
       { pourMs: T0, nowMs: T0 },
-      tables,
     )!;
     expect(asIs.batterC).toBeLessThan(6);
     expect(warmed.batterC).toBe(22);
@@ -246,12 +244,12 @@ describe('lots of one batter', () => {
 
   it('each holds its share; together they are the batter', () => {
     const state = stateOf(begun, pins);
-    const [one, two] = [1, 2].map((number) => plannedLot(pins, state, WHITES, number)!);
+    const [one, two] = [1, 2].map((number) => plannedLot(runView(pins, state), WHITES, number)!);
     expect(one!.volumeMl + two!.volumeMl).toBeCloseTo(
-      plannedLot(pins, stateOf(begun.slice(0, 1), pins), WHITES)!.volumeMl,
+      plannedLot(runView(pins, stateOf(begun.slice(0, 1), pins)), WHITES)!.volumeMl,
       6,
     );
-    expect(plannedLot(pins, state, WHITES, 3)!.massG).toBe(0);
+    expect(plannedLot(runView(pins, state), WHITES, 3)!.massG).toBe(0);
     const bad = stateOf([...begun, event('lots-parted', { formulaId: WHITES, shares: [0.5, 0.2] })], pins);
     expect(bad.refused.map((refusal) => refusal.reason)).toEqual(['badPayload']);
   });
@@ -261,8 +259,8 @@ describe('lots of one batter', () => {
     const brief = event('brief-set', BRIEF);
     const another = event('lot-mixed', { formulaId: CAKES, lot: 2, atMs: T0, volumeMl: 300, batterC: 20 });
     const state = stateOf([brief, another]);
-    const amounts = lotAmounts(PINS, state, CAKES, lotOf(state, CAKES, 2));
-    const planned = plannedLot(PINS, state, CAKES)!;
+    const amounts = lotAmounts(runView(PINS, state), CAKES, lotOf(state, CAKES, 2));
+    const planned = plannedLot(runView(PINS, state), CAKES)!;
     const flourOf = planned.lines.find(({ ingredientId }) => ingredientId === 'plainFlour')!.massG!;
     expect(mass(amounts, 'plainFlour')! / flourOf).toBeCloseTo(300 / planned.volumeMl, 6);
   });
@@ -270,9 +268,9 @@ describe('lots of one batter', () => {
   it('whites are folded lot by lot just before each is poured; pieces know their lot', () => {
     const bases = [...begun, ...weighed(event, WHITES, pins, begun, 1), ...weighed(event, WHITES, pins, begun, 2)];
     const state = stateOf(bases, pins);
-    const plan = planRun(pins, state, T0, new Map());
+    const plan = planRun(runView(pins, state), T0);
     expect(plan.lots.map((lot) => lot.number)).toEqual([1, 2]);
-    const folds = morningTasks(pins, state, plan, T0).filter((task) => task.kind === 'fold');
+    const folds = morningTasks(runView(pins, state), plan, T0).filter((task) => task.kind === 'fold');
     expect(folds.map((task) => task.lot)).toEqual([1, 2]);
     folds.forEach((task, index) => expect(task.dueMs).toBeLessThanOrEqual(plan.lots[index]!.firstPourMs - 2 * MIN));
     expect(folds[1]!.dueMs).toBeGreaterThan(folds[0]!.dueMs);
@@ -293,7 +291,7 @@ describe('lots of one batter', () => {
     );
     expect([...cooked.pieces.values()].map((piece) => piece.lot)).toEqual([1, 2]);
     expect(lotsOf(cooked, WHITES)).toHaveLength(2);
-    const done = morningTasks(pins, cooked, plan, T0).filter((task) => task.kind === 'fold');
+    const done = morningTasks(runView(pins, cooked), plan, T0).filter((task) => task.kind === 'fold');
     expect(done.every((task) => task.doneMs !== null)).toBe(true);
   });
 
@@ -305,7 +303,7 @@ describe('lots of one batter', () => {
     ];
     const state = stateOf(one, pins);
     const lot = lotOf(state, WHITES);
-    const { rise } = lotRest(pins, state, lot, lot.foldedAtMs! + 9 * MIN, null);
+    const { rise } = lotRest(runView(pins, state), lot, lot.foldedAtMs! + 9 * MIN, null);
     expect(rise!.left).toBeGreaterThan(0.6);
     expect(rise!.left).toBeLessThan(0.75);
     const gone = stateOf(
@@ -316,7 +314,7 @@ describe('lots of one batter', () => {
       ],
       pins,
     );
-    expect(lotVolumeMl(pins, gone, WHITES)).toBeNull();
+    expect(lotVolumeMl(runView(pins, gone), WHITES)).toBeNull();
     expect(lotInUse(gone, WHITES)).toBeUndefined();
     expect(gone.refused.map((refusal) => refusal.reason)).toEqual(['lotDiscarded']);
     // and another is made in its place, empty as a bowl is
@@ -336,8 +334,8 @@ describe('the tasks of a morning', () => {
       event('task-set', { taskId: id(0xe1), text: 'Stir the porridge', beforeMin: 15, everyMin: 2 }),
       event('task-set', { taskId: id(0xe2), text: 'Lay the table', beforeMin: 40, everyMin: null }),
     ];
-    const plan = planRun(PINS, stateOf(begun), T0, new Map());
-    const tasks = (events: StoredEvent[]) => morningTasks(PINS, stateOf(events), plan, T0);
+    const plan = planRun(runView(PINS, stateOf(begun)), T0);
+    const tasks = (events: StoredEvent[]) => morningTasks(runView(PINS, stateOf(events)), plan, T0);
     const first = tasks(begun);
     expect(first.map((task) => task.dueMs)).toEqual(first.map((task) => task.dueMs).sort((a, b) => a - b));
     const temper = first.find((task) => task.kind === 'temper' && task.formulaId === CAKES)!;
@@ -368,11 +366,11 @@ describe('the tasks of a morning', () => {
       event('lot-moved', { formulaId: CREPES, to: 'fridge' }, { deviceAtMs: T0 - 59 * MIN }),
     ];
     const state = stateOf(begun);
-    const plan = planRun(PINS, state, T0, new Map());
+    const plan = planRun(runView(PINS, state), T0);
     const lot = plan.lots.find((each) => each.formulaId === CREPES)!;
-    const out = morningTasks(PINS, state, plan, T0).find((task) => task.kind === 'takeOut')!;
+    const out = morningTasks(runView(PINS, state), plan, T0).find((task) => task.kind === 'takeOut')!;
     expect(out.dueMs).toBe(lot.firstPourMs - 30 * MIN);
-    const rest = lotRest(PINS, state, lotOf(state, CREPES), T0, lot.firstPourMs);
+    const rest = lotRest(runView(PINS, state), lotOf(state, CREPES), T0, lot.firstPourMs);
     expect(rest).toMatchObject({ where: 'fridge', takeOutMs: out.dueMs, rise: null });
     expect(rest.cold!.atMs).toBeGreaterThan(T0);
     expect(SKERRY_CREPES.rest.where).toBe('counter');
@@ -389,11 +387,11 @@ describe('19.2 what a lot is to hold', () => {
         body: { ...each.body, portion: { ...each.body.portion, volumeMl: 2 * each.body.portion.volumeMl } },
       })),
     };
-    const [once, twice] = [plannedLot(PINS, state, CAKES)!, plannedLot(doubled, state, CAKES)!];
+    const [once, twice] = [plannedLot(runView(PINS, state), CAKES)!, plannedLot(runView(doubled, state), CAKES)!];
     expect(twice.volumeMl / once.volumeMl).toBeCloseTo(2, 1);
     const fresh = stateOf([writer()('brief-set', BRIEF)]);
-    expect(plannedLot(doubled, fresh, CAKES)!.volumeMl).toBe(twice.volumeMl);
-    expect(plannedLot(PINS, fresh, CAKES)!.volumeMl).toBe(once.volumeMl);
+    expect(plannedLot(runView(doubled, fresh), CAKES)!.volumeMl).toBe(twice.volumeMl);
+    expect(plannedLot(runView(PINS, fresh), CAKES)!.volumeMl).toBe(once.volumeMl);
   });
 });
 
@@ -407,7 +405,7 @@ describe('19.2 what is believed of a lot', () => {
     const timed = (oilS: number): Pins => ({ ...PINS, funnels: [{ id: id(0xf1), name: 'Red', waterS: 9, oilS }] });
     const [fast, slow] = [timed(40), timed(90)];
     const ask = (pins: Pins, state: ReturnType<typeof stateOf>) =>
-      lotConsistency(pins, state, lotOf(state, CREPES), T0 + 120_000).value;
+      lotConsistency(runView(pins, state), lotOf(state, CREPES), T0 + 120_000).value;
     const shared = stateOf([...mixed, read], fast);
     const [first, second] = [ask(fast, shared), ask(slow, shared)];
     expect(second / first).not.toBeCloseTo(1, 2);

@@ -1,12 +1,13 @@
+import { Memo } from '#core/memo';
 import { describe, expect, it } from '@jest/globals';
 import { obey, obeyScore, obeyedFault, passedLimit, type Looks, type ObeyedPiece } from '#core/rehearsal';
 import { obeyedKitchens } from '../../scripts/lib/rehearsals.ts';
 
 const kitchens = obeyedKitchens();
-const tables = new Map();
+const memo = new Memo();
 const morning = (name: string, look: Looks, seed = 1) => {
   const { kitchen, run } = kitchens.find((each) => each.name === name)!;
-  return obey({ kitchen, run, look, attention: 'full', seed, tables });
+  return obey({ kitchen, run, look, attention: 'full', seed, memo });
 };
 
 describe('the kitchens to obey in', () => {

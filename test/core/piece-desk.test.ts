@@ -1,5 +1,7 @@
+import { runView } from '#core/setup';
+import { Memo } from '#core/memo';
 import { describe, expect, it } from '@jest/globals';
-import { asCooked, forecast, pieceInput, tableFor, type TableCache } from '#core/forecast';
+import { asCooked, forecast, pieceInput, tableFor } from '#core/forecast';
 import { cookStrip, fruitEffects } from '#core/what-if';
 import type { FormulaBody } from '#core/formula';
 import { BROWNING_LSTAR, appearanceAt, appearancesAt, timelineAt } from '#core/piece';
@@ -9,7 +11,7 @@ import { GRIDDLE_CAKES } from '#demo';
 import { BRIEF, CAKES, CREPES, GRIDDLE_ID, PAN_ONE, PINS, SERVICE_MS, id, numbered, writer } from './fixtures.ts';
 
 const T0 = SERVICE_MS - 1_800_000;
-const tables: TableCache = new Map();
+const tables = new Memo();
 const event = writer(T0);
 const after = (seconds: number) => ({ deviceAtMs: T0 + seconds * 1000 });
 const begun = (surfaceC = 182): StoredEvent[] => [
@@ -40,7 +42,8 @@ describe('a piece as the desk predicts it', () => {
         ),
       ),
     ];
-    const piece = (log: readonly StoredEvent[]) => forecast(PINS, stateOf(log), T0 + 5000, tables).pieces[id(1)]!;
+    const piece = (log: readonly StoredEvent[]) =>
+      forecast(runView(PINS, stateOf(log), tables), T0 + 5000).pieces[id(1)]!;
     const { cueSpreadS, timeline, windowUpToC } = piece(events);
     expect(cueSpreadS.holesStay!).toBeGreaterThan(cueSpreadS.rimBubbles!);
     expect(cueSpreadS.golden!).toBeGreaterThan(piece(known).cueSpreadS.golden!);
@@ -52,7 +55,9 @@ describe('a piece as the desk predicts it', () => {
   });
 
   it('says at what surface there would be a window when there is none', () => {
-    const piece = forecast(PINS, stateOf([...begun(235), poured(1, 'A1', 0)]), T0 + 5000, tables).pieces[id(1)]!;
+    const piece = forecast(runView(PINS, stateOf([...begun(235), poured(1, 'A1', 0)]), tables), T0 + 5000).pieces[
+      id(1)
+    ]!;
     expect(piece.tooHot).toBe(true);
     expect(piece.windowUpToC).toBeLessThan(235);
   });
@@ -60,7 +65,7 @@ describe('a piece as the desk predicts it', () => {
   it('takes the school of the formula, its lid, and the fruit it counts onto each piece', () => {
     const input = (body: FormulaBody) => {
       const pins = withCakes(body);
-      return pieceInput(pins, stateOf(begun(), pins), AT_A, T0);
+      return pieceInput(runView(pins, stateOf(begun(), pins)), AT_A, T0);
     };
     expect(input(GRIDDLE_CAKES).flipBy?.rule).toBe('holesStay');
     expect(input(GRIDDLE_CAKES).fruit).toBeUndefined();
@@ -78,19 +83,19 @@ describe('a piece as the desk predicts it', () => {
   it('by the clock: the flip is when the cook said', () => {
     const pins = withCakes({ ...GRIDDLE_CAKES, flip: { rule: 'time', seconds: 95, reason: 'Always so.' } });
     const state = stateOf([...begun(), poured(1, 'A1', 0)], pins);
-    const { flip } = forecast(pins, state, T0 + 5000, new Map()).pieces[id(1)]!;
+    const { flip } = forecast(runView(pins, state), T0 + 5000).pieces[id(1)]!;
     expect((flip.bestMs - T0) / 1000).toBeCloseTo(95, 0);
   });
 });
 
 describe('fruit on a piece', () => {
   it('slows the first side, frozen fruit more, more of it more', () => {
-    const effects = (each: number) => fruitEffects(PINS, stateOf(begun()), CAKES, each, 106, T0, tables)!;
+    const effects = (each: number) => fruitEffects(runView(PINS, stateOf(begun()), tables), CAKES, each, 106, T0)!;
     const some = effects(6);
     expect(some.freshS).toBeGreaterThan(some.plainS - 1e-6);
     expect(some.frozenS).toBeGreaterThanOrEqual(some.freshS);
     expect(some.frozenS - some.plainS).toBeLessThan(120);
-    expect(fruitEffects(PINS, stateOf([]), CAKES, 6, 106, T0, tables)).toBeNull();
+    expect(fruitEffects(runView(PINS, stateOf([]), tables), CAKES, 6, 106, T0)).toBeNull();
   });
 });
 
@@ -99,7 +104,7 @@ describe('how it will cook', () => {
     ['cakes', CAKES],
     ['crepes', CREPES],
   ])('%s: eight moments in order, the last two turned, darker below as it goes', (_name, formulaId) => {
-    const strip = cookStrip(PINS, stateOf(begun()), formulaId, { pourMs: T0, nowMs: T0 }, tables)!;
+    const strip = cookStrip(runView(PINS, stateOf(begun()), tables), formulaId, { pourMs: T0, nowMs: T0 })!;
     expect(strip.moments.map(({ flipped }) => flipped)).toEqual([...Array(6).fill(false), true, true]);
     const times = strip.moments.map(({ atS }) => atS);
     expect([...times].sort((a, b) => a - b)).toEqual(times);
@@ -110,7 +115,7 @@ describe('how it will cook', () => {
   });
 
   it('of a formula that is not in the brief there is none', () => {
-    expect(cookStrip(PINS, stateOf([]), CAKES, { pourMs: T0, nowMs: T0 }, tables)).toBeNull();
+    expect(cookStrip(runView(PINS, stateOf([]), tables), CAKES, { pourMs: T0, nowMs: T0 })).toBeNull();
   });
 });
 
@@ -127,14 +132,14 @@ describe('as they came off', () => {
   ];
 
   it('draws those that were turned and lifted, the later turned the darker', () => {
-    const cooked = asCooked(PINS, stateOf(events), CAKES, T0 + 210_000, tables);
+    const cooked = asCooked(runView(PINS, stateOf(events), tables), CAKES, T0 + 210_000);
     expect(cooked.map(({ pieceId }) => pieceId)).toEqual([id(1), id(2)]);
     expect(cooked[1]!.off.overLStar).toBeLessThan(cooked[0]!.off.overLStar);
-    const table = tableFor(PINS, stateOf(events), { ...AT_A }, tables, T0);
+    const table = tableFor(runView(PINS, stateOf(events), tables), { ...AT_A }, T0);
     const all = appearancesAt(table, 182);
     // near the plate it was assumed to be on
     expect(Math.abs(cooked[0]!.off.overLStar - all.first.at(-1)!.underLStar)).toBeLessThan(25);
-    expect(asCooked(PINS, stateOf(events), CREPES, T0 + 210_000, tables)).toEqual([]);
+    expect(asCooked(runView(PINS, stateOf(events), tables), CREPES, T0 + 210_000)).toEqual([]);
   });
 
   it('in a rehearsal they are as they really came off', () => {
@@ -143,7 +148,7 @@ describe('as they came off', () => {
       numbered(events.map((each) => ({ ...each, simAtMs: each.deviceAtMs }))),
     );
     const true_ = trulyCooked(new ReplayedKitchen(PINS, 5), state, CAKES);
-    const believed = asCooked(PINS, state, CAKES, T0 + 210_000, tables);
+    const believed = asCooked(runView(PINS, state, tables), CAKES, T0 + 210_000);
     expect(true_.map(({ pieceId }) => pieceId)).toEqual(believed.map(({ pieceId }) => pieceId));
     expect(true_[0]!.off).not.toEqual(believed[0]!.off);
   });
@@ -153,7 +158,7 @@ describe('as they came off', () => {
     { time: 1.05, browning: 0.63 },
     { time: 0.95, browning: 1.4 },
   ])('a face is drawn golden when it is golden, whatever the pace of its batter (%o)', (pace) => {
-    const table = tableFor(PINS, stateOf(events), { ...AT_A }, tables, T0);
+    const table = tableFor(runView(PINS, stateOf(events), tables), { ...AT_A }, T0);
     const { golden, lightGold } = timelineAt(table, 190, pace).brownedAt;
     const all = appearancesAt(table, 190, pace);
     expect(Math.abs(appearanceAt(all, golden!, null).underLStar - BROWNING_LSTAR.golden)).toBeLessThan(1.5);
@@ -161,7 +166,7 @@ describe('as they came off', () => {
   });
 
   it('a table answers alike however it is asked', () => {
-    const table = tableFor(PINS, stateOf(events), { ...AT_A }, tables, T0);
+    const table = tableFor(runView(PINS, stateOf(events), tables), { ...AT_A }, T0);
     const slower = { time: 1.1, browning: 1 / 1.1 };
     const { first, firstStepS } = appearancesAt(table, 183, slower);
     expect(firstStepS * (first.length - 1)).toBeGreaterThan(timelineAt(table, 183, slower).flip.latestS);
@@ -173,7 +178,7 @@ describe('a batter that browns fast', () => {
     const learned = { lnTime: { mean: 0, sd: 0.01 }, lnBrowning: { mean: 0.5, sd: 0.01 }, atMs: 0 };
     const pins: Pins = { ...PINS, formulas: PINS.formulas.map((formula) => ({ ...formula, learned })) };
     const at = (own: Pins, surfaceC: number) =>
-      forecast(own, stateOf([...begun(surfaceC), poured(1, 'A1', 0)], own), T0 + 5000, tables).pieces[id(1)]!;
+      forecast(runView(own, stateOf([...begun(surfaceC), poured(1, 'A1', 0)], own), tables), T0 + 5000).pieces[id(1)]!;
     expect(at(PINS, 196).tooHot).toBe(false);
     const fast = at(pins, 196);
     expect(fast.tooHot).toBe(true);

@@ -17,6 +17,7 @@ import {
   swollenM3PerMol,
   turned,
   unsetShare,
+  leftAfterSteps,
   type BatterProperties,
   type Column,
   type ColumnSettings,
@@ -35,6 +36,7 @@ const over = (more: Partial<ColumnSettings> = {}): ColumnSettings => ({
   plate: PLATE,
   air: ROOM,
   pressurePa: STANDARD_PRESSURE_PA,
+  leftAfter: leftAfterSteps(),
   ...more,
 });
 

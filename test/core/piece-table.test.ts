@@ -1,3 +1,4 @@
+import { Memo } from '#core/memo';
 import { describe, expect, it } from '@jest/globals';
 import {
   PREDICTED,
@@ -105,11 +106,11 @@ describe('what the model does not know', () => {
     expect(spreads.flip!).toBeLessThan(0.35);
   });
 
-  it('is asked of a table once for a range of heat', () => {
-    const table = timelineTable(crepe(195));
-    const near = spreadsAt(table, 188);
-    expect(spreadsAt(table, 184)).toBe(near);
-    expect(spreadsAt(table, 150)).not.toBe(near);
+  it('is worked out once for a range of heat', () => {
+    const [table, memo] = [timelineTable(crepe(195)), new Memo()];
+    const near = spreadsAt(table, 188, memo);
+    expect(spreadsAt(table, 184, memo)).toBe(near);
+    expect(spreadsAt(table, 150, memo)).not.toBe(near);
     const flips: Predicted = 'flip';
     expect(near[flips]).toBeGreaterThan(0);
   });

@@ -1,8 +1,9 @@
+import { Memo } from '#core/memo';
 import { beforeEach, describe, expect, it } from '@jest/globals';
-import { calibrationPins, placesIn, stationOf } from '#core/setup';
+import { runView, calibrationPins, placesIn } from '#core/setup';
 import { discNow, portionSteps, volumeFor, wishedPlaces } from '#core/what-if';
 import { fatAsked, fatFails, nextHands } from '#core/guidance';
-import { forecast, tableFor, type TableCache } from '#core/forecast';
+import { forecast, tableFor } from '#core/forecast';
 import { plateMap, surfaceModel } from '#core/surface';
 import { recoveryOf, stationFigures, whichBurner } from '#core/heating';
 import type { CalibrationReading } from '#core/adapt';
@@ -35,7 +36,7 @@ import {
   writer,
 } from './fixtures.ts';
 
-const tables: TableCache = new Map();
+const tables = new Memo();
 const T0 = SERVICE_MS - 3_600_000;
 let event: ReturnType<typeof writer>;
 beforeEach(() => {
@@ -51,7 +52,9 @@ const read = (zone: Ref, reading: object, minutes: number, spot?: { xMm: number;
   event('reading-taken', { ...zone, ...(spot ? { spot } : {}), ...reading } as Payload<'reading-taken'>, at(minutes));
 const probe = (surfaceC: number) => ({ method: 'probe', surfaceC, sdC: 2.5 });
 const zoneOf = (events: StoredEvent[], zoneId: string, minutes: number, pins: Pins = PINS) =>
-  forecast(pins, stateOf(events, pins), T0 + minutes * 60_000, tables).zones.find((zone) => zone.zoneId === zoneId)!;
+  forecast(runView(pins, stateOf(events, pins), tables), T0 + minutes * 60_000).zones.find(
+    (zone) => zone.zoneId === zoneId,
+  )!;
 
 describe('a plate in a run', () => {
   it('a burner lit warms its neighbour through the metal, and less the one beyond', () => {
@@ -81,9 +84,14 @@ describe('a plate in a run', () => {
   it('tells a spot that was read from its zone: its pieces flip by their own surface', () => {
     const corner = { xMm: 64, yMm: 76 };
     const events = [event('brief-set', BRIEF), turned(A, 5, 0)];
-    const model = surfaceModel(PINS, stateOf(events), GRIDDLE_ID, 'A', T0 + 2_400_000)(T0 + 2_400_000, corner).modelC;
+    const model = surfaceModel(
+      runView(PINS, stateOf(events)),
+      GRIDDLE_ID,
+      'A',
+      T0 + 2_400_000,
+    )(T0 + 2_400_000, corner).modelC;
     const zone = zoneOf([...events, read(A, probe(model + 20), 40, corner)], 'A', 40);
-    const places = placesIn(PINS, stateOf(events), CAKES, GRIDDLE_ID).filter((place) => place.zoneId === 'A');
+    const places = placesIn(runView(PINS, stateOf(events)), CAKES, GRIDDLE_ID).filter((place) => place.zoneId === 'A');
     const near = zone.places.find(({ id: placeId }) => placeId === places[0]!.id)!;
     const far = zone.places.find(({ id: placeId }) => placeId === places.at(-1)!.id)!;
     const without = zoneOf(events, 'A', 40).places;
@@ -136,9 +144,9 @@ describe('a plate in a run', () => {
 
   it('is drawn as it is believed: its level as the zones say, a cold pour as a dip, nothing colder than the room', () => {
     const events = [event('brief-set', BRIEF), turned(A, 6, 0), read(A, probe(190), 25)];
-    const table = tableFor(PINS, stateOf(events), { formulaId: CAKES, ...A }, tables, T0);
+    const table = tableFor(runView(PINS, stateOf(events), tables), { formulaId: CAKES, ...A }, T0);
     const mapAt = (log: StoredEvent[], minutes: number) =>
-      plateMap(PINS, stateOf(log), GRIDDLE_ID, T0 + minutes * 60_000, () => table);
+      plateMap(runView(PINS, stateOf(log)), GRIDDLE_ID, T0 + minutes * 60_000, () => table);
     const map = mapAt(events, 25);
     const zoneA = [...map.tempC].filter((_t, i) => i % map.columns < map.columns / 3);
     const mean = zoneA.reduce((sum, t) => sum + t, 0) / zoneA.length;
@@ -149,7 +157,7 @@ describe('a plate in a run', () => {
       { pieceId: id(0xa1), formulaId: CAKES, stationId: GRIDDLE_ID, placeId: 'A1', volumeMl: 75 },
       at(25),
     );
-    const { xMm, yMm } = placesIn(PINS, stateOf(events), CAKES, GRIDDLE_ID)[0]!;
+    const { xMm, yMm } = placesIn(runView(PINS, stateOf(events)), CAKES, GRIDDLE_ID)[0]!;
     const dipped = mapAt([...events, poured], 26);
     const bare = mapAt(events, 26);
     const cell = Math.floor((yMm / 450) * map.rows) * map.columns + Math.floor((xMm / 900) * map.columns);
@@ -168,27 +176,27 @@ describe('what is known of a station from before', () => {
   const body = ELECTRIC_PLATE;
 
   it('narrows its dial, finds the hot side, and is pinned', () => {
-    const unread = stationFigures(body, [], 22, 182);
-    const known = stationFigures(body, readings, 22, 182);
+    const unread = stationFigures(body, [], 22, 182, new Memo());
+    const known = stationFigures(body, readings, 22, 182, new Memo());
     const width = (figures: typeof known) =>
       figures.pairs[0]!.curve.at(-1)!.highC - figures.pairs[0]!.curve.at(-1)!.lowC;
     expect(width(known)).toBeLessThan(0.6 * width(unread));
     const { columns, rows, tempC } = known.map;
     const middleRow = Math.floor(rows / 2) * columns;
     expect(tempC[middleRow + 2]!).toBeGreaterThan(tempC[middleRow + columns - 3]! + 10);
-    const [pinned] = calibrationPins(body, readings);
+    const [pinned] = calibrationPins(body, readings, new Memo());
     expect(pinned!.spots).toHaveLength(6);
     const pins: Pins = {
       ...PINS,
       stations: [{ id: GRIDDLE_ID, version: 1, body, calibration: [pinned!] }],
     };
-    const zone = stationOf(pins, GRIDDLE_ID).zones[0]!;
+    const zone = runView(pins, stateOf([], pins)).station(GRIDDLE_ID).zones[0]!;
     expect(zone.dial).toMatchObject({ offC: pinned!.errorC });
-    expect(calibrationPins(body, [])).toEqual([]);
+    expect(calibrationPins(body, [], new Memo())).toEqual([]);
   });
 
   it('says where no mark holds a plate empty, instead of one that runs away', () => {
-    const adviceOf = (station: StationBody) => stationFigures(station, [], 22, 182).pairs[0]!;
+    const adviceOf = (station: StationBody) => stationFigures(station, [], 22, 182, new Memo()).pairs[0]!;
     const pan = adviceOf(CREPE_PAN_ONE);
     expect(pan.advice.tooMuchEmpty).toBe(true);
     expect(pan.curve[0]!.surfaceC).toBeGreaterThan(182 + 10);
@@ -197,11 +205,11 @@ describe('what is known of a station from before', () => {
 
   it('only where it is right: places keep to the even part of a plate, known spots and burners together', () => {
     const brief = { ...BRIEF, items: [{ formulaId: CAKES, pieces: 12, stationIds: [GRIDDLE_ID] }] };
-    const station = { id: GRIDDLE_ID, version: 1, body, calibration: calibrationPins(body, readings) };
+    const station = { id: GRIDDLE_ID, version: 1, body, calibration: calibrationPins(body, readings, new Memo()) };
     const pins: Pins = { ...PINS, stations: [station] };
     const state = stateOf([event('brief-set', brief)], pins);
-    const all = wishedPlaces(pins, state, CAKES, GRIDDLE_ID, { even: false, over: 'plate' });
-    const even = wishedPlaces(pins, state, CAKES, GRIDDLE_ID, { even: true, over: 'plate' });
+    const all = wishedPlaces(runView(pins, state), CAKES, GRIDDLE_ID, { even: false, over: 'plate' });
+    const even = wishedPlaces(runView(pins, state), CAKES, GRIDDLE_ID, { even: true, over: 'plate' });
     expect(even.length).toBeLessThan(all.length);
     expect(even.length).toBeGreaterThan(0);
     // the far right is its cold side: no place lies there
@@ -260,7 +268,7 @@ describe('fat on the plate', () => {
 
   it('before each panful: due until it is on, and due again once the pan was lifted from', () => {
     const due = (events: StoredEvent[]) =>
-      fatAsked(PINS, stateOf([event('brief-set', BRIEF), ...events]), crepe, []) === 'put';
+      fatAsked(runView(PINS, stateOf([event('brief-set', BRIEF), ...events])), crepe, []) === 'put';
     expect(due([])).toBe(true);
     const on = event('fat-put', P, at(1));
     expect(due([on])).toBe(false);
@@ -269,18 +277,18 @@ describe('fat on the plate', () => {
     expect(due([...first, ...lift(1, 3)])).toBe(true);
     // the cook pours without: nothing is asked for while that panful lies there
     expect(due([...first, ...lift(1, 3), pour(2, 4)])).toBe(false);
-    expect(fatAsked(PINS, stateOf([event('brief-set', BRIEF)]), { ...crepe, verb: 'flip' }, [])).toBeNull();
+    expect(fatAsked(runView(PINS, stateOf([event('brief-set', BRIEF)])), { ...crepe, verb: 'flip' }, [])).toBeNull();
   });
 
   it('left out where the hottest of its zone may be past what it bears', () => {
     const state = stateOf([event('brief-set', BRIEF)]);
-    const zone = forecast(PINS, state, at(0).deviceAtMs, new Map()).zones.find(
+    const zone = forecast(runView(PINS, state), at(0).deviceAtMs).zones.find(
       ({ formulaId, stationId }) => formulaId === crepe.formulaId && stationId === crepe.stationId,
     )!;
     // before it is lit it is held against the surface wanted and its burner's own ring
     expect(zone.hottest.surfaceC).toBeGreaterThan(zone.targetC);
     const asked = (surfaceC: number, sdC: number) =>
-      fatAsked(PINS, state, crepe, [{ ...zone, hottest: { surfaceC, sdC } }]);
+      fatAsked(runView(PINS, state), crepe, [{ ...zone, hottest: { surfaceC, sdC } }]);
     expect(asked(190, 15)).toBe('put');
     expect(asked(190, 45)).toBe('leaveOut');
     expect(asked(240, 5)).toBe('leaveOut');
@@ -290,7 +298,7 @@ describe('fat on the plate', () => {
   it('once in a run: not again after the first pour, with or without', () => {
     const cake = { verb: 'pour', formulaId: CAKES, ...A } as const;
     const state = (events: StoredEvent[]) => stateOf([event('brief-set', BRIEF), ...events]);
-    expect(fatAsked(PINS, state([]), cake, [])).toBe('put');
+    expect(fatAsked(runView(PINS, state([])), cake, [])).toBe('put');
     const poured = event('poured', {
       pieceId: id(0xc1),
       formulaId: CAKES,
@@ -298,7 +306,7 @@ describe('fat on the plate', () => {
       placeId: 'A1',
       volumeMl: 75,
     });
-    expect(fatAsked(PINS, state([poured]), cake, [])).toBeNull();
+    expect(fatAsked(runView(PINS, state([poured])), cake, [])).toBeNull();
   });
 });
 
@@ -312,15 +320,18 @@ describe('portions and places', () => {
     const set = (places: typeof laid | null) =>
       event('places-set', { formulaId: CAKES, stationId: GRIDDLE_ID, places });
     const log = [event('brief-set', BRIEF), set(laid)];
-    const ids = (events: StoredEvent[]) => placesIn(PINS, stateOf(events), CAKES, GRIDDLE_ID).map((place) => place.id);
+    const ids = (events: StoredEvent[]) =>
+      placesIn(runView(PINS, stateOf(events)), CAKES, GRIDDLE_ID).map((place) => place.id);
     expect(ids(log)).toEqual(['A1', 'B1']);
     expect(ids([...log, set(null)])).toHaveLength(18);
     const close = [event('brief-set', BRIEF), set([laid[0]!, { id: 'A2', xMm: 210, yMm: 100 }])];
     expect(ids(close)).toHaveLength(2);
     expect(ids([...close, event('portion-set', { formulaId: CAKES, volumeMl: 120 })]).length).toBeGreaterThan(2);
     const state = stateOf([...log, turned(A, 5, 0)]);
-    const predicted = forecast(PINS, state, T0 + 1_800_000, tables);
-    const pours = nextHands(PINS, state, predicted, null, T0 + 1_800_000).filter((hand) => hand.formulaId === CAKES);
+    const predicted = forecast(runView(PINS, state, tables), T0 + 1_800_000);
+    const pours = nextHands(runView(PINS, state), predicted, null, T0 + 1_800_000).filter(
+      (hand) => hand.formulaId === CAKES,
+    );
     expect(pours.map((hand) => hand.placeId).sort()).toEqual(['A1', 'B1']);
   });
 
@@ -340,7 +351,12 @@ describe('portions and places', () => {
   it('a mould makes the disc as wide as itself; without it the pour runs as before', () => {
     const ring = event('portion-set', { formulaId: CAKES, volumeMl: 75, mouldMm: 90 });
     const steps = (events: StoredEvent[]) =>
-      portionSteps(PINS, stateOf([event('brief-set', BRIEF), ...events]), CAKES, [{ volumeMl: 75 }], NOW, tables)[0]!;
+      portionSteps(
+        runView(PINS, stateOf([event('brief-set', BRIEF), ...events]), tables),
+        CAKES,
+        [{ volumeMl: 75 }],
+        NOW,
+      )[0]!;
     expect(steps([ring]).disc.diameterMm).toBe(90);
     expect(steps([ring]).disc.thicknessMm).toBeCloseTo(75_000 / ((Math.PI * 90 ** 2) / 4), 6);
     const out = event('portion-set', { formulaId: CAKES, volumeMl: 75, mouldMm: null });
@@ -350,12 +366,10 @@ describe('portions and places', () => {
   it('sizes side by side: a larger pour is wider, slower, fewer at once and fewer in all', () => {
     const state = stateOf([event('brief-set', BRIEF)]);
     const [small, large] = portionSteps(
-      PINS,
-      state,
+      runView(PINS, state, tables),
       CAKES,
       [{ volumeMl: 45, spreadMl: 5 }, { volumeMl: 110 }],
       NOW,
-      tables,
     );
     expect(large!.disc.diameterMm).toBeGreaterThan(small!.disc.diameterMm);
     expect(large!.firstSideS!).toBeGreaterThan(small!.firstSideS!);
@@ -363,7 +377,7 @@ describe('portions and places', () => {
     expect(large!.pieces!).toBeLessThan(small!.pieces!);
     expect(small!.spread!.diameterMm).toBeGreaterThan(1);
     expect(large!.spread).toBeNull();
-    const tooLarge = portionSteps(PINS, state, CREPES, [{ volumeMl: 60 }], NOW, tables);
+    const tooLarge = portionSteps(runView(PINS, state, tables), CREPES, [{ volumeMl: 60 }], NOW);
     expect(tooLarge[0]!.atOnce).toBe([PAN_ONE, PAN_TWO].length);
   });
 
@@ -386,14 +400,14 @@ describe('portions and places', () => {
 
   it('a wished size read backwards is the pour that makes it: V = (d/2)^2.5 √(128π²τ/225ρg)/0.90 (prototype), a film by D²πt/4', () => {
     const state = stateOf([event('brief-set', BRIEF)]);
-    const volume = volumeFor(PINS, state, CAKES, GRIDDLE_ID, { diameterMm: 120 }, T0)!;
+    const volume = volumeFor(runView(PINS, state), CAKES, GRIDDLE_ID, { diameterMm: 120 }, T0)!;
     const density = pouredDensityGPerMl(GRIDDLE_CAKES, SHIPPED_LARDER) * 1000;
     const exact =
       (0.06 ** 2.5 * Math.sqrt((128 * Math.PI ** 2 * GRIDDLE_CAKES.yieldStressPa) / (225 * density * 9.80665))) / 0.9;
     expect(volume / (exact * 1e6)).toBeCloseTo(1, 1.5);
-    const film = volumeFor(PINS, state, CREPES, PAN_ONE, { thicknessMm: 1.3 }, T0)!;
+    const film = volumeFor(runView(PINS, state), CREPES, PAN_ONE, { thicknessMm: 1.3 }, T0)!;
     expect(film).toBeCloseTo((Math.PI * 240 ** 2 * 1.3) / 4 / 1000, 1);
-    expect(volumeFor(PINS, state, CAKES, GRIDDLE_ID, { diameterMm: 900 }, T0)).toBeNull();
+    expect(volumeFor(runView(PINS, state), CAKES, GRIDDLE_ID, { diameterMm: 900 }, T0)).toBeNull();
   });
 
   it('a batter that was measured thinner needs less for the same width, and its sizes say so', () => {
@@ -411,9 +425,9 @@ describe('portions and places', () => {
     ];
     const now = T0 + 900_000;
     const wish = { diameterMm: 110 };
-    const volume = (events: StoredEvent[]) => volumeFor(PINS, stateOf(events), CAKES, GRIDDLE_ID, wish, now)!;
+    const volume = (events: StoredEvent[]) => volumeFor(runView(PINS, stateOf(events)), CAKES, GRIDDLE_ID, wish, now)!;
     expect(volume(runny)).toBeLessThan(0.85 * volume(mixed));
-    const disc = (events: StoredEvent[]) => discNow(PINS, stateOf(events), CAKES, GRIDDLE_ID, now).diameterMm;
+    const disc = (events: StoredEvent[]) => discNow(runView(PINS, stateOf(events)), CAKES, GRIDDLE_ID, now).diameterMm;
     expect(disc(runny)).toBeGreaterThan(disc(mixed) + 8);
   });
 

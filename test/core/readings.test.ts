@@ -1,3 +1,4 @@
+import { Memo } from '#core/memo';
 import { describe, expect, it } from '@jest/globals';
 import {
   belief,
@@ -18,11 +19,12 @@ import { CREPE_PAN_ONE, GRIDDLE } from '#demo';
 const BARE: StationBody = { ...GRIDDLE, coating: 'none' };
 const STAINLESS: StationBody = { ...BARE, metal: 'stainless' };
 const HOLDS = { modelC: 182, share: 1 };
-const OPEN = { key: 'open', posterior: openPrior(15) };
+const OPEN = { kind: 'open', errorSdC: 15 } as const;
+const memo = new Memo();
 const look = (reading: PlateReading, atS = 0, station = BARE): Sighting => ({
   kind: 'surface',
-  ...{ atS, key: JSON.stringify([reading, atS, station]), expected: HOLDS },
-  likelihood: surfaceLikelihood(reading, station, 22),
+  ...{ reading, atS, expected: HOLDS, roomC: 22 },
+  face: { metal: station.metal, coating: station.coating },
 });
 const probe = (surfaceC: number): PlateReading => ({ method: 'probe', surfaceC, sdC: 2.5 });
 const after = (...readings: PlateReading[]) =>
@@ -31,6 +33,7 @@ const after = (...readings: PlateReading[]) =>
       OPEN,
       readings.map((reading) => look(reading)),
       0,
+      memo,
     ).posterior,
   );
 const saying = (reading: PlateReading, station = BARE) => says(surfaceLikelihood(reading, station, 22));
@@ -92,26 +95,26 @@ describe('looks together', () => {
 
   it('that contradict are told apart and leave the belief wide, not sure of the middle', () => {
     const pair = [look(probe(150)), look(probe(215), 30)];
-    expect(contradictions(pair)).toEqual([[0, 1]]);
-    const torn = belief(weigh(OPEN, pair, 30).posterior);
-    const agreed = belief(weigh(OPEN, [look(probe(181)), look(probe(184), 30)], 30).posterior);
+    expect(contradictions(pair, memo)).toEqual([[0, 1]]);
+    const torn = belief(weigh(OPEN, pair, 30, memo).posterior);
+    const agreed = belief(weigh(OPEN, [look(probe(181)), look(probe(184), 30)], 30, memo).posterior);
     expect(torn.errorHighC - torn.errorLowC).toBeGreaterThan(1.5 * (agreed.errorHighC - agreed.errorLowC));
-    expect(contradictions([look(probe(181)), look(probe(184), 30)])).toEqual([]);
-    expect(contradictions([look(probe(150)), look({ method: 'drop', seen: 'glides' }, 20)])).toEqual([[0, 1]]);
+    expect(contradictions([look(probe(181)), look(probe(184), 30)], memo)).toEqual([]);
+    expect(contradictions([look(probe(150)), look({ method: 'drop', seen: 'glides' }, 20)], memo)).toEqual([[0, 1]]);
   });
 
   it('an hour apart the plate may have wandered: the same two figures need not contradict', () => {
-    expect(contradictions([look(probe(175)), look(probe(190), 20)])).toEqual([[0, 1]]);
-    expect(contradictions([look(probe(175)), look(probe(190), 5400)])).toEqual([]);
+    expect(contradictions([look(probe(175)), look(probe(190), 20)], memo)).toEqual([[0, 1]]);
+    expect(contradictions([look(probe(175)), look(probe(190), 5400)], memo)).toEqual([]);
   });
 
   it('the plate put on another burner is as open as at first; before it was lit nothing shows', () => {
     const sure = [look(probe(205)), look(probe(206), 10)];
-    const moved = weigh(OPEN, [...sure, { kind: 'moved', atS: 20, key: 'moved', errorSdC: 15 }], 20);
+    const moved = weigh(OPEN, [...sure, { kind: 'moved', atS: 20, errorSdC: 15 }], 20, memo);
     expect(Math.abs(belief(moved.posterior).errorC)).toBeLessThan(0.1);
     expect(belief(moved.posterior).errorSdC).toBeGreaterThan(14);
     const cold: Sighting = { ...look(probe(24)), expected: { modelC: 22, share: 0 } } as Sighting;
-    expect(belief(weigh(OPEN, [cold], 0).posterior).errorSdC).toBeCloseTo(belief(openPrior(15)).errorSdC, 1);
+    expect(belief(weigh(OPEN, [cold], 0, memo).posterior).errorSdC).toBeCloseTo(belief(openPrior(15)).errorSdC, 1);
   });
 });
 
@@ -131,10 +134,9 @@ describe('spots', () => {
     const reading = (xMm: number, atS: number): Sighting =>
       ({
         ...look(probe(190), atS),
-        ...{ spot: at(xMm, 200), key: `${xMm} ${atS}` },
-        measured: { surfaceC: 190, sdC: 2.5 },
+        spot: at(xMm, 200),
       }) as Sighting;
-    const spread = (list: Sighting[]) => belief(weigh(OPEN, list, 2, { spreadC: 6 }).posterior).errorSdC;
+    const spread = (list: Sighting[]) => belief(weigh(OPEN, list, 2, memo, { spreadC: 6 }).posterior).errorSdC;
     const apart = spread([reading(100, 0), reading(450, 1), reading(800, 2)]);
     const same = spread([reading(100, 0), reading(100, 1), reading(100, 2)]);
     expect(same).toBeGreaterThan(1.3 * apart);
@@ -145,9 +147,8 @@ describe('spots', () => {
       ({
         ...look(probe(surfaceC), atS),
         spot: at(xMm, 225),
-        measured: { surfaceC, sdC: 2.5 },
       }) as Sighting;
-    const weighed = weigh(OPEN, [read(60, 199, 0), read(450, 183, 10), read(840, 182, 20)], 20, {
+    const weighed = weigh(OPEN, [read(60, 199, 0), read(450, 183, 10), read(840, 182, 20)], 20, memo, {
       spreadC: 7,
     });
     const { errorC, errorSdC } = belief(weighed.posterior);
@@ -173,17 +174,17 @@ describe('the calibration of a plate over its burner', () => {
   });
 
   it('turns degrees into strength: the gain moves the settled plate by the error it was found with', () => {
-    const pair = calibrated(station, 'P', [reading(190), reading(191, { atMs: 60_000 })]);
+    const pair = calibrated(station, 'P', [reading(190), reading(191, { atMs: 60_000 })], memo);
     const thermal = zoneThermal(station, station.zones[0]!);
     expect(pair.gain).toBeCloseTo(Math.exp(pair.known.errorC / degreesPerLnGain(thermal, 22)), 9);
-    const unread = calibrated(station, 'P', []);
+    const unread = calibrated(station, 'P', [], memo);
     expect(unread.known.errorSdC).toBeGreaterThan(2 * pair.known.errorSdC);
     expect(unread.gain).toBeCloseTo(1, 9);
   });
 
   it('keeps pairs apart: what was read over another burner does not count', () => {
     const other = reading(250, { burnerId: '0190a000-0000-7000-8000-0000000000b2' });
-    expect(calibrated(station, 'P', [other]).readings).toHaveLength(0);
-    expect(calibrated(station, 'P', [other, reading(190)]).readings).toHaveLength(1);
+    expect(calibrated(station, 'P', [other], memo).readings).toHaveLength(0);
+    expect(calibrated(station, 'P', [other, reading(190)], memo).readings).toHaveLength(1);
   });
 });

@@ -1,3 +1,4 @@
+import { Memo } from '#core/memo';
 import { readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { describe, expect, it } from '@jest/globals';
@@ -18,7 +19,7 @@ import { REHEARSALS, frozenKitchens, frozenRun, rehearsalSchemas } from '../../s
 
 const RUN = readRehearsalRun({ name: 'A dozen', items: [{ formula: 'Buttermilk cakes', pieces: 12 }] });
 const FIRST = frozenKitchens()[0]!.kitchen;
-const tables = new Map();
+const memo = new Memo();
 
 /** A kitchen in which everything is as it is written and every hand alike. */
 const HONEST: Kitchen = readKitchen({
@@ -31,7 +32,7 @@ const HONEST: Kitchen = readKitchen({
 const cooked = new Map<string, RehearsalResult>();
 function cook(kitchen: Kitchen, policy: Policy, attention: Attention, seed = 1): RehearsalResult {
   const key = `${kitchen.name} ${policy} ${attention} ${seed}`;
-  if (!cooked.has(key)) cooked.set(key, rehearse({ kitchen, run: RUN, policy, attention, seed, tables }));
+  if (!cooked.has(key)) cooked.set(key, rehearse({ kitchen, run: RUN, policy, attention, seed, memo }));
   return cooked.get(key)!;
 }
 

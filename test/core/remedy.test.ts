@@ -1,12 +1,14 @@
+import { runView } from '#core/setup';
+import { Memo } from '#core/memo';
 import { describe, expect, it } from '@jest/globals';
-import { forecast, type TableCache } from '#core/forecast';
+import { forecast } from '#core/forecast';
 import { remedyFor, type Remedy } from '#core/guidance';
 import type { Fault } from '#core/piece';
 import { fold, type StoredEvent } from '#core/run';
 import { BRIEF, CAKES, GRIDDLE_ID, READ_PINS as PINS, SERVICE_MS, id, numbered, writer } from './fixtures.ts';
 
 const T0 = SERVICE_MS - 1_800_000;
-const tables: TableCache = new Map();
+const tables = new Memo();
 const event = writer(T0);
 const after = (seconds: number) => ({ deviceAtMs: T0 + seconds * 1000 });
 const ZONE = { stationId: GRIDDLE_ID, zoneId: 'A' };
@@ -29,11 +31,11 @@ const flippedAt = (seconds: number) => event('flipped', { pieceId: id(1) }, afte
 
 function remedy(events: readonly StoredEvent[], fault: Fault, atS = 100): Remedy {
   const state = fold({ pins: PINS, rehearsal: false }, numbered(events));
-  const foreseen = forecast(PINS, state, T0 + atS * 1000, tables);
-  return remedyFor(PINS, state, foreseen, state.pieces.get(id(1))!, fault, tables)!;
+  const foreseen = forecast(runView(PINS, state, tables), T0 + atS * 1000);
+  return remedyFor(runView(PINS, state, tables), foreseen, state.pieces.get(id(1))!, fault)!;
 }
 const zoneOf = (events: readonly StoredEvent[]) =>
-  forecast(PINS, fold({ pins: PINS, rehearsal: false }, numbered(events)), T0 + 100_000, tables).zones.find(
+  forecast(runView(PINS, fold({ pins: PINS, rehearsal: false }, numbered(events)), tables), T0 + 100_000).zones.find(
     ({ zoneId, formulaId }) => zoneId === 'A' && formulaId === CAKES,
   )!;
 

@@ -1,6 +1,8 @@
+import { runView } from '#core/setup';
+import { Memo } from '#core/memo';
 import { describe, expect, it } from '@jest/globals';
 import { secondSides, type SecondSideSeen } from '#core/adapt';
-import { forecast, type TableCache } from '#core/forecast';
+import { forecast } from '#core/forecast';
 import { planRun } from '#core/guidance';
 import { unrecordedLearning } from '#core/carry-over';
 import { pieceAt, timelineTable, type Centre } from '#core/piece';
@@ -86,7 +88,7 @@ describe('a lift by what was learned', () => {
 
 describe('second sides in a run', () => {
   const T0 = SERVICE_MS - 1_800_000;
-  const tables: TableCache = new Map();
+  const tables = new Memo();
   const event = writer(T0);
   const after = (seconds: number) => ({ deviceAtMs: T0 + seconds * 1000 });
   const poured = (n: number, placeId: string, seconds: number) =>
@@ -108,7 +110,7 @@ describe('second sides in a run', () => {
   /** How long the second side of a piece that was poured and turned later is foretold to take, s. */
   const secondS = (...events: StoredEvent[]) => {
     const state = stateOf(...events, poured(2, 'A1', 300), flipped(2, 300 + FLIP_S));
-    const { lift } = forecast(PINS, state, T0 + (300 + FLIP_S + 5) * 1000, tables).pieces[id(2)]!;
+    const { lift } = forecast(runView(PINS, state, tables), T0 + (300 + FLIP_S + 5) * 1000).pieces[id(2)]!;
     return (lift.bestMs - T0) / 1000 - 300 - FLIP_S;
   };
   const usualS = secondS(...first, lifted(1, FLIP_S + 75));
@@ -120,7 +122,7 @@ describe('second sides in a run', () => {
 
   it('move the piece itself: it is asked for again, not at once', () => {
     const state = stateOf(...first, notYet(1, FLIP_S + 90));
-    const { lift } = forecast(PINS, state, T0 + (FLIP_S + 91) * 1000, tables).pieces[id(1)]!;
+    const { lift } = forecast(runView(PINS, state, tables), T0 + (FLIP_S + 91) * 1000).pieces[id(1)]!;
     expect((lift.bestMs - T0) / 1000).toBeGreaterThanOrEqual(FLIP_S + 97);
   });
 
@@ -151,7 +153,7 @@ describe('second sides in a run', () => {
     const onS = (...turns: StoredEvent[]) => {
       const events = [begun[0]!, turn(1.5, -3000), poured(1, 'A1', 0), ...turns, flipped(1, FLIP_S)];
       const state = fold({ pins: PINS, rehearsal: false }, numbered(events));
-      const { lift } = forecast(PINS, state, T0 + (FLIP_S + 10) * 1000, tables).pieces[id(1)]!;
+      const { lift } = forecast(runView(PINS, state, tables), T0 + (FLIP_S + 10) * 1000).pieces[id(1)]!;
       return (lift.bestMs - T0) / 1000 - FLIP_S;
     };
     const leftS = onS();
@@ -172,7 +174,7 @@ describe('second sides in a run', () => {
       ...[...first, notYet(1, FLIP_S + 70), lifted(1, FLIP_S + 95), cut(1, 'raw', FLIP_S + 100)],
       event('run-finished', {}, after(400)),
     );
-    const kept = unrecordedLearning(PINS, done, T0 + 400_000, tables)!.batters.find(
+    const kept = unrecordedLearning(runView(PINS, done, tables), T0 + 400_000)!.batters.find(
       ({ formulaId }) => formulaId === CAKES,
     )!;
     expect(kept.lnSecond!.mean).toBeGreaterThan(0.05);
@@ -182,7 +184,7 @@ describe('second sides in a run', () => {
       const formulas = PINS.formulas.map((formula) =>
         learned && formula.id === CAKES ? { ...formula, learned: { ...usual, ...learned, atMs: 1 } } : formula,
       );
-      const { panfuls } = planRun({ ...PINS, formulas }, stateOf(...events), T0 - 7_200_000, tables);
+      const { panfuls } = planRun(runView({ ...PINS, formulas }, stateOf(...events), tables), T0 - 7_200_000);
       const one = panfuls.find(({ formulaId }) => formulaId === CAKES)!;
       return [(one.flipMs - one.pourMs) / 1000, (one.liftMs - one.flipMs) / 1000] as const;
     };

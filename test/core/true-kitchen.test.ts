@@ -1,3 +1,4 @@
+import { runView } from '#core/setup';
 import { describe, expect, it } from '@jest/globals';
 import { TrueKitchen, notOverBrown, readKitchen, shareOf, trueWindow, type KitchenFile } from '#core/rehearsal';
 import { pieceInput } from '#core/forecast';
@@ -17,8 +18,7 @@ const kitchen = (change?: Partial<KitchenFile>, hidden?: object, seed = 1) =>
   new TrueKitchen(readKitchen(file(change, hidden)), [GRIDDLE_ID], seed);
 const MIDDLE = zoneMiddle(GRIDDLE, 'B');
 const input = pieceInput(
-  PINS,
-  fold({ pins: PINS, rehearsal: false }, []),
+  runView(PINS, fold({ pins: PINS, rehearsal: false }, [])),
   { formulaId: CAKES, stationId: GRIDDLE_ID, zoneId: 'B' },
   0,
 );

@@ -1,3 +1,4 @@
+import { runView } from '#core/setup';
 import { describe, expect, it } from '@jest/globals';
 import { forecast } from '#core/forecast';
 import { fold, type StoredEvent } from '#core/run';
@@ -19,7 +20,7 @@ function spreadsAfter(turns: readonly (readonly [atMin: number, mark: number])[]
     ...turns.map(([min, mark]) => event('burner-turned', { ...of, mark }, at(25 + min))),
   ];
   const state = fold({ pins: PINS, rehearsal: false }, numbered(log));
-  const told = forecast(PINS, state, T0 + (25 + atMin) * MIN, new Map());
+  const told = forecast(runView(PINS, state), T0 + (25 + atMin) * MIN);
   return told.zones.find(({ zoneId }) => zoneId === 'B')!.sdC;
 }
 

@@ -1,7 +1,8 @@
+import { runView } from '#core/setup';
+import { Memo } from '#core/memo';
 import { describe, expect, it } from '@jest/globals';
 import { cookStrip } from '#core/what-if';
 import { morningTasks, planRun } from '#core/guidance';
-import { type TableCache } from '#core/forecast';
 import { SHELF, gasShare, inBatter, linesFor, lotsOf, scale, bowlVolumeMl, type FormulaBody } from '#core/formula';
 import { HandsTimeline } from '../../src/core/plan/timeline.ts';
 import { SHIPPED_LARDER as L } from '#core/ingredients';
@@ -85,8 +86,11 @@ describe('whipped whites', () => {
         station.id === GRIDDLE_ID ? { ...station, calibration: known } : station,
       ),
     };
-    const tables: TableCache = new Map();
-    const strip = cookStrip(pins, state, WHITES, { pourMs: SERVICE_MS, nowMs: SERVICE_MS - 3_600_000 }, tables)!;
+    const tables = new Memo();
+    const strip = cookStrip(runView(pins, state, tables), WHITES, {
+      pourMs: SERVICE_MS,
+      nowMs: SERVICE_MS - 3_600_000,
+    })!;
     expect(strip.surfaceC).toBeGreaterThanOrEqual(140);
     expect(strip.flipS).toBeGreaterThanOrEqual(150);
     expect(strip.flipS).toBeLessThanOrEqual(240);
@@ -97,8 +101,8 @@ describe('whipped whites', () => {
   it('take hands of their own: each lot is whipped when they are free, and folded in just before its pour', () => {
     const { pins, parted } = run(clouds, 24);
     const state = fold({ pins, rehearsal: false }, numbered(parted([0.5, 0.5])));
-    const plan = planRun(pins, state, 0, new Map());
-    const tasks = morningTasks(pins, state, plan, 0);
+    const plan = planRun(runView(pins, state), 0);
+    const tasks = morningTasks(runView(pins, state), plan, 0);
     const allMixedMs = Math.max(...plan.lots.map(({ mixEndMs }) => mixEndMs));
     const folds = plan.lots.map(({ number, firstPourMs, folded }) => {
       const of = (asked: 'whip' | 'fold') => tasks.find(({ kind, lot }) => kind === asked && lot === number)!.dueMs;

@@ -1,7 +1,9 @@
+import { runView } from '#core/setup';
+import { Memo } from '#core/memo';
 import { describe, expect, it } from '@jest/globals';
 import fc from 'fast-check';
 import * as v from 'valibot';
-import { forecast, type TableCache } from '#core/forecast';
+import { forecast } from '#core/forecast';
 import { morningTasks, planRun, promptsNow } from '#core/guidance';
 import { EVENT_KINDS, PAYLOADS, fold, type EventKind, type RunState, type StoredEvent } from '#core/run';
 import {
@@ -28,7 +30,7 @@ const CASES = 1000;
 const FOLLOWED = 100;
 const PIECES = [id(0xa1), id(0xa2), id(0xa3)];
 const T0 = SERVICE_MS - 1_200_000;
-const tables: TableCache = new Map();
+const tables = new Memo();
 
 /** A run in full swing: a lit griddle with pieces in each state. */
 function inSwing(): StoredEvent[] {
@@ -71,7 +73,7 @@ function notNumbers(value: unknown, path = ''): string[] {
 /** A plan; null where the page says in words why there is none. */
 function planOrWhy(state: RunState, nowMs: number) {
   try {
-    return planRun(PINS, state, nowMs, tables);
+    return planRun(runView(PINS, state, tables), nowMs);
   } catch (error) {
     expect((error as Error).message).toMatch(/fits on none of its plates|No zone holds a piece/);
     return null;
@@ -80,10 +82,10 @@ function planOrWhy(state: RunState, nowMs: number) {
 
 function settles(events: readonly StoredEvent[], nowMs: number): void {
   const state = fold({ pins: PINS, rehearsal: false }, numbered(events));
-  const told = forecast(PINS, state, nowMs, tables);
+  const told = forecast(runView(PINS, state, tables), nowMs);
   const plan = state.brief ? planOrWhy(state, nowMs) : null;
-  const asked = promptsNow(PINS, state, told, plan, nowMs);
-  const tasks = plan ? morningTasks(PINS, state, plan, nowMs) : [];
+  const asked = promptsNow(runView(PINS, state), told, plan, nowMs);
+  const tasks = plan ? morningTasks(runView(PINS, state), plan, nowMs) : [];
   expect([told.pieces, told.zones, asked, tasks].flatMap((part) => notNumbers(part)).slice(0, 3)).toEqual([]);
 }
 

@@ -1,12 +1,12 @@
+import { Memo } from '#core/memo';
 import { describe, expect, it } from '@jest/globals';
 import {
   belief,
   colourTimes,
   lightnessAfter,
-  openPrior,
   spotSpreadC,
-  surfaceLikelihood,
   weigh,
+  type PlateReading,
   type Sighting,
   type Underside,
 } from '#core/adapt';
@@ -127,10 +127,10 @@ function hiddenCase(seed: number, outside: boolean): Case {
 
 /** How far plates drawn here are off, °C: their makers are honest. */
 const UNREAD_SD_C = 15;
-const UNREAD = { key: 'unread', posterior: openPrior(UNREAD_SD_C) };
+const UNREAD = { kind: 'open', errorSdC: UNREAD_SD_C } as const;
 
 function judged(one: Case, sightings: readonly Sighting[]) {
-  const { posterior } = weigh(UNREAD, sightings, one.endS, { spreadC: one.spreadC });
+  const { posterior } = weigh(UNREAD, sightings, one.endS, new Memo(), { spreadC: one.spreadC });
   const known = belief(posterior);
   const { modelC, share } = one.expected(one.endS);
   const low = modelC + share * known.errorLowC;
@@ -144,8 +144,7 @@ const byProbe = (one: Case): Sighting[] =>
     const reading = { method: 'probe', surfaceC, sdC: PROBE_SD_C } as const;
     return {
       kind: 'surface',
-      ...{ atS, spot, expected: one.expected(atS, spot), measured: reading, key: `${one.seed} probe ${atS}` },
-      likelihood: surfaceLikelihood(reading, one.station, ROOM_C),
+      ...{ atS, spot, reading, expected: one.expected(atS, spot), face: one.station, roomC: ROOM_C },
     };
   });
 
@@ -184,10 +183,9 @@ function byEye(one: Case): Sighting[] {
     (_word, i) =>
       lStar > [BROWNING_LSTAR.lightGold, BROWNING_LSTAR.golden, BROWNING_LSTAR.brown, BROWNING_LSTAR.dark][i]!,
   );
-  const look = (at: Case['looks'][number], reading: Parameters<typeof surfaceLikelihood>[0]): Sighting => ({
+  const look = (at: Case['looks'][number], reading: PlateReading): Sighting => ({
     kind: 'surface',
-    ...{ ...at, expected: one.expected(at.atS, at.spot), key: `${one.seed} ${reading.method}` },
-    likelihood: surfaceLikelihood(reading, one.station, ROOM_C),
+    ...{ ...at, reading, expected: one.expected(at.atS, at.spot), face: one.station, roomC: ROOM_C },
   });
   // a test piece is watched: when bubbles cover its face, and how it looks below
   const trueS = (cueTimeAt(TABLE, 'coveredFace', one.trueC(third.atS, third.spot)) ?? 60) * factor;
@@ -196,11 +194,10 @@ function byEye(one: Case): Sighting[] {
   return [
     look(first, { method: 'drop', seen: drop }),
     look(second, { method: 'butter', seen: butter }),
-    { ...piece, kind: 'cue', key: `${one.seed} cue`, cue: 'coveredFace', nth: 1, afterS: coveredS },
+    { ...piece, kind: 'cue', cue: 'coveredFace', nth: 1, afterS: coveredS },
     {
       ...piece,
       kind: 'underside',
-      key: `${one.seed} colour`,
       nth: 1,
       afterS,
       seen: (seen ?? 'dark') satisfies Underside,

@@ -1,3 +1,4 @@
+import { Memo } from '#core/memo';
 import { beforeAll, describe, expect, it } from '@jest/globals';
 import { obey, obeyScore, passedLimit, toldRun, type Obeyed } from '#core/rehearsal';
 import { fold } from '#core/run';
@@ -19,10 +20,10 @@ const sum = (of: readonly { readonly cooked: Obeyed }[], what: 'right' | 'burnt'
 describe('obeyed mornings', () => {
   beforeAll(() => {
     for (const [n, { name, kitchen, run }] of kitchens.entries()) {
-      const tables = new Map();
+      const memo = new Memo();
       // what lazy hands come to is spread so wide that every other kitchen tells as much
       for (const kind of KINDS.slice(0, n % 2 === 0 ? 2 : 1))
-        mornings.push({ name, attention: kind.attention, cooked: obey({ kitchen, run, ...kind, seed: 1, tables }) });
+        mornings.push({ name, attention: kind.attention, cooked: obey({ kitchen, run, ...kind, seed: 1, memo }) });
     }
   }, 1_500_000);
 

@@ -1,3 +1,4 @@
+import type { Memo, Question } from '#core/memo';
 import {
   UNREAD_LN_POWER_SD,
   UNREAD_THERMOSTAT_SD_C,
@@ -14,9 +15,10 @@ import {
   type Zone,
 } from '#core/plate';
 import { belief, type Belief } from './belief.ts';
-import { openPrior, type Expected } from './posterior.ts';
+import type { Expected } from './posterior.ts';
+import type { Prior } from './prior.ts';
 import { contradictions } from './contradictions.ts';
-import { surfaceSeen, weigh, type NamedPrior, type Weighed } from './sightings.ts';
+import { weigh, type SurfaceSeen, type Weighed } from './sightings.ts';
 import { spotSpreadC } from './spots.ts';
 import type { PlateReading } from './surface-likelihood.ts';
 
@@ -54,9 +56,8 @@ export function unreadSdC(station: StationBody, zone: Zone): number {
 }
 
 /** What is believed of a plate over a burner before anybody read it. */
-function unread(station: StationBody, zone: Zone): NamedPrior {
-  const sdC = unreadSdC(station, zone);
-  return { key: `unread ${sdC}`, posterior: openPrior(sdC) };
+function unread(station: StationBody, zone: Zone): Prior {
+  return { kind: 'open', errorSdC: unreadSdC(station, zone) };
 }
 /** Mornings differ: draught, gas pressure, where the pan stands. °C. Assumed. */
 export const MORNINGS_SD_C = 5;
@@ -69,6 +70,7 @@ export function calibrated(
   station: StationBody,
   zoneId: string,
   readings: readonly CalibrationReading[],
+  memo: Memo,
 ): PairCalibration {
   const zone = station.zones.find((candidate) => candidate.id === zoneId);
   if (!zone) throw new RangeError(`The plate has no zone ${zoneId}.`);
@@ -76,21 +78,21 @@ export function calibrated(
     .filter((each) => each.zoneId === zoneId && each.burnerId === zone.burnerId && each.reading.method !== 'piece')
     .sort((a, b) => a.atMs - b.atMs);
   const thermal = zoneThermal(station, zone);
-  const sightings = own.map((each) =>
-    surfaceSeen(each.reading as PlateReading, station, each.roomC, {
-      ...{ atS: each.atMs / 1000, spot: each.spot, key: JSON.stringify(each) },
-      expected: rememberedAt(station, zoneId, each),
-    }),
-  );
+  const face = { metal: station.metal, coating: station.coating };
+  const sightings = own.map((each): SurfaceSeen => ({
+    ...{ kind: 'surface', face, roomC: each.roomC, atS: each.atMs / 1000, spot: each.spot },
+    reading: each.reading as PlateReading,
+    expected: rememberedAt(station, zoneId, each, memo),
+  }));
   const latestS = sightings.at(-1)?.atS ?? 0;
   const roomC = own.at(-1)?.roomC ?? USUAL_ROOM_C;
-  const spreadC = spotSpreadC(patternOf(station, roomC).unevenC);
-  const weighed = weigh(unread(station, zone), sightings, latestS, { spreadC });
+  const spreadC = spotSpreadC(patternOf(station, roomC, memo).unevenC);
+  const weighed = weigh(unread(station, zone), sightings, latestS, memo, { spreadC });
   const known = belief(weighed.posterior);
   return {
     ...{ known, weighed, readings: own },
     gain: zone.dial.kind === 'power' ? Math.exp(known.errorC / degreesPerLnGain(thermal, roomC)) : 1,
-    contradictions: contradictions(sightings, spreadC),
+    contradictions: contradictions(sightings, memo, spreadC),
   };
 }
 
@@ -98,18 +100,13 @@ export function calibrated(
  * What was expected of a reading, worked out once: following a plate takes some tens of milliseconds, and every run asks
  * anew of all readings that are kept.
  */
-function rememberedAt(station: StationBody, zoneId: string, reading: CalibrationReading): Expected {
+function rememberedAt(station: StationBody, zoneId: string, reading: CalibrationReading, memo: Memo): Expected {
   const { turns, roomC, spot } = reading;
-  const key = JSON.stringify([station, zoneId, turns, roomC, spot]);
-  let expected = EXPECTED.get(key);
-  if (!expected) {
-    if (EXPECTED.size >= MOST_EXPECTED) EXPECTED.delete(EXPECTED.keys().next().value!);
-    EXPECTED.set(key, (expected = expectedAt(station, zoneId, reading)));
-  }
-  return expected;
+  return memo.recall(EXPECTED, JSON.stringify([station, zoneId, turns, roomC, spot]), () =>
+    expectedAt(station, zoneId, reading),
+  );
 }
-const EXPECTED = new Map<string, Expected>();
-const MOST_EXPECTED = 600;
+const EXPECTED: Question<Expected> = { name: 'expected of a reading', most: 600 };
 
 /** How long before a reading its plate was lit, s. */
 function litForS({ turns }: CalibrationReading): number {

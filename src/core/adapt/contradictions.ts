@@ -1,6 +1,7 @@
+import type { Memo, Question } from '#core/memo';
 import { errorWeights } from './grid.ts';
 import { agedErrors, priorPosterior } from './posterior.ts';
-import { taken, type Sighting } from './sightings.ts';
+import { taken, writtenOut, type Sighting } from './sightings.ts';
 import { spotSpreadC } from './spots.ts';
 
 /** Two looks contradict each other when less than this share of what they say overlaps. Assumed. */
@@ -10,12 +11,16 @@ const LEAST_OVERLAP = 0.12;
  * Which looks at the surface contradict which: pairs of indices. Each is taken by itself, without the prior, as it would
  * be believed now.
  */
-export function contradictions(sightings: readonly Sighting[], spreadC = spotSpreadC(0)): [number, number][] {
+export function contradictions(
+  sightings: readonly Sighting[],
+  memo: Memo,
+  spreadC = spotSpreadC(0),
+): [number, number][] {
   const latestS = Math.max(0, ...sightings.map((seen) => seen.atS));
   const movedS = Math.max(-Infinity, ...sightings.flatMap((seen) => (seen.kind === 'moved' ? seen.atS : [])));
   const alone = sightings.map((seen) =>
     (seen.kind === 'surface' || seen.kind === 'underside') && seen.atS >= movedS
-      ? byItself(seen, latestS, spreadC)
+      ? byItself(seen, latestS, memo, spreadC)
       : undefined,
   );
   const pairs: [number, number][] = [];
@@ -44,15 +49,12 @@ const FLAT = priorPosterior(300);
 function byItself(
   seen: Extract<Sighting, { kind: 'surface' | 'underside' }>,
   nowS: number,
+  memo: Memo,
   spreadC: number,
 ): Float64Array {
-  const key = `${spreadC} ${seen.key}`;
-  let fresh = ALONE.get(key);
-  if (!fresh) {
-    if (ALONE.size > MOST_ALONE) ALONE.clear();
-    ALONE.set(key, (fresh = errorWeights(taken(FLAT, seen, [], spreadC))));
-  }
+  const fresh = memo.recall(ALONE, `${spreadC} ${writtenOut(seen, memo)}`, () =>
+    errorWeights(taken(FLAT, seen, [], spreadC)),
+  );
   return agedErrors(fresh, nowS - seen.atS);
 }
-const ALONE = new Map<string, Float64Array>();
-const MOST_ALONE = 1000;
+const ALONE: Question<Float64Array> = { name: 'a look by itself', most: 1000 };

@@ -23,7 +23,16 @@ export {
 export { MORNINGS_SD_C, unreadSdC, calibrated, type CalibrationReading, type PairCalibration } from './calibration.ts';
 export { contradictions } from './contradictions.ts';
 export { says, type Says } from './says.ts';
-export { surfaceSeen, weigh, type NamedPrior, type PlateSpots, type Sighting, type Weighed } from './sightings.ts';
+export { type Prior } from './prior.ts';
+export {
+  likelihoodOf,
+  weigh,
+  writtenOut,
+  type PlateSpots,
+  type Sighting,
+  type SurfaceSeen,
+  type Weighed,
+} from './sightings.ts';
 export { ownLnTime, type OwnCue } from './own-pace.ts';
 export { atWork, spotField, spotSpreadC, type Askew, type SpotGuess, type SpotReading } from './spots.ts';
 export { surfaceLikelihood, type PlateReading, type SurfaceLikelihood } from './surface-likelihood.ts';

@@ -1,7 +1,9 @@
+import type { Memo, Question } from '#core/memo';
 import type { Cue, TimelineTable, Turn } from '#core/piece';
 import type { SpotOnPlate, StationBody } from '#core/plate';
 import { belief, paceOf, type Belief } from './belief.ts';
 import type { Posterior } from './grid.ts';
+import { posteriorOf, type Prior } from './prior.ts';
 import {
   FADES_AFTER_S,
   aged,
@@ -12,7 +14,7 @@ import {
   withUnderside,
   type Expected,
 } from './posterior.ts';
-import { anySpot, atWork, spotField, spotSpreadC, type SpotReading } from './spots.ts';
+import { anySpot, atWork, spotField, spotSpreadC, type SpotAtWork, type SpotGuess, type SpotReading } from './spots.ts';
 import { withNotYet, withOwnTurn, withTurn } from './turns.ts';
 import { surfaceLikelihood, type PlateReading, type SurfaceLikelihood } from './surface-likelihood.ts';
 import { colourTimes, undersideLikelihood, type Underside } from './underside.ts';
@@ -20,20 +22,21 @@ import { colourTimes, undersideLikelihood, type Underside } from './underside.ts
 /** Something seen of a zone, and what the plate model expected there and then. */
 interface Seen {
   readonly atS: number;
-  /** What tells this sighting from every other: two of one name are one and the same. */
-  readonly key: string;
   readonly expected: Expected;
   /** Where on the plate; nothing when nobody said. */
   readonly spot?: SpotOnPlate | undefined;
 }
 
+/** A look at the plate alone, on what face and in what room it was taken. */
+export interface SurfaceSeen extends Seen {
+  readonly kind: 'surface';
+  readonly reading: PlateReading;
+  readonly face: Pick<StationBody, 'metal' | 'coating'>;
+  readonly roomC: number;
+}
+
 export type Sighting =
-  | (Seen & {
-      readonly kind: 'surface';
-      readonly likelihood: SurfaceLikelihood;
-      /** A thermometer's figure and spread: it tells its spot apart from the zone. */
-      readonly measured?: { readonly surfaceC: number; readonly sdC: number } | undefined;
-    })
+  | SurfaceSeen
   | (Seen & {
       readonly kind: 'cue';
       readonly table: TimelineTable;
@@ -59,26 +62,17 @@ export type Sighting =
   /** A piece that was turned by eye, not because the board asked. */
   | (Seen & { readonly kind: 'ownTurn'; readonly table: TimelineTable; readonly afterS: number; readonly nth: number })
   /** The dial was turned: how its power goes with the mark is known only so well. */
-  | { readonly kind: 'turned'; readonly atS: number; readonly key: string; readonly errorSdC: number }
+  | { readonly kind: 'turned'; readonly atS: number; readonly errorSdC: number }
   /** The plate was moved to another burner: its error is open again. */
-  | { readonly kind: 'moved'; readonly atS: number; readonly key: string; readonly errorSdC: number };
-
-/** A look at the plate alone, as a sighting: what it says, and its figure when it is a thermometer's. */
-export function surfaceSeen(
-  reading: PlateReading,
-  station: Pick<StationBody, 'metal' | 'coating'>,
-  roomC: number,
-  seen: Seen,
-): Extract<Sighting, { kind: 'surface' }> {
-  const measured = 'sdC' in reading ? { surfaceC: reading.surfaceC, sdC: reading.sdC } : undefined;
-  return { ...seen, kind: 'surface', likelihood: surfaceLikelihood(reading, station, roomC), measured };
-}
+  | { readonly kind: 'moved'; readonly atS: number; readonly errorSdC: number };
 
 /** The zone's posterior after everything seen, and what thermometers said of its spots. */
 export interface Weighed {
   readonly posterior: Posterior;
   readonly spots: readonly SpotReading[];
   readonly spreadC: number;
+  /** What those readings say of any spot. */
+  readonly field: (at: SpotAtWork) => SpotGuess;
 }
 
 /** How far a plate's spots lie off its pattern, and what is known of them from before. */
@@ -91,37 +85,76 @@ const EVEN: PlateSpots = { spreadC: spotSpreadC(0) };
 
 /**
  * Takes in sightings, oldest first, letting the belief fade between them and up to `nowS`. What was taken in before is
- * remembered by the names of prior and sightings: one tap more costs one update.
+ * kept by all that prior and sightings say: one tap more costs one update.
  */
 export function weigh(
-  prior: NamedPrior,
+  prior: Prior,
   sightings: readonly Sighting[],
   nowS: number,
+  memo: Memo,
   plate: PlateSpots = EVEN,
 ): Weighed {
   const known = plate.known ?? [];
-  const ordered = [...sightings].sort((a, b) => a.atS - b.atS);
-  const spotsKey = known.map(({ xMm, yMm, residualC }) => `${xMm},${yMm},${residualC}`).join();
-  const names = [numberOf(`${prior.key} ${plate.spreadC} ${spotsKey}`)];
-  for (const seen of ordered) names.push(numberOf(`${names.at(-1)!};${seen.key}`));
-  let [count, node] = newestRemembered(names);
-  node ??= { posterior: prior.posterior, spots: known, fadedToS: undefined };
-  for (; count < ordered.length; count++) {
-    node = takenIn(node, ordered[count]!, plate.spreadC);
-    remember(names[count + 1]!, node);
+  const ordered = sightings.map(toldApart).sort((a, b) => a.atS - b.atS);
+  const chain = [memo.nameOf(JSON.stringify([prior, plate]))];
+  for (const seen of ordered) chain.push(memo.nameOf(`${chain.at(-1)!} ${writtenOut(seen, memo)}`));
+  const [from, kept] = newestKept(chain, memo);
+  let node: Taken = kept ?? { posterior: posteriorOf(prior, memo), spots: known, fadedToS: undefined };
+  for (let count = from; count < ordered.length; count++) {
+    const before = node;
+    node = memo.recall(TAKEN, chain[count + 1]!, () => takenIn(before, ordered[count]!, plate.spreadC));
   }
   const { posterior, spots, fadedToS } = node;
   return {
     posterior: fadedToS === undefined ? posterior : aged(posterior, nowS - fadedToS),
     ...{ spots, spreadC: plate.spreadC },
+    field: memo.of(FIELDS, node, () => spotField(spots, plate.spreadC)),
   };
 }
 
-/** A belief to begin with, and a name for it. */
-export interface NamedPrior {
-  readonly key: string;
-  readonly posterior: Posterior;
+const FIELDS: Pick<Question<Weighed['field']>, 'name' | 'answer'> = { name: 'field of spots' };
+
+/** Beliefs by the chain of what they have taken in, about a hundred kilobytes each; one that grows by taps needs only the last. */
+const TAKEN: Question<Taken> = { name: 'belief after sightings', most: 240 };
+
+/** How many of a chain's sightings the newest kept belief has taken in, and that belief. */
+function newestKept(chain: readonly string[], memo: Memo): [number, Taken | undefined] {
+  for (let count = chain.length - 1; count > 0; count--) {
+    const node = memo.kept(TAKEN, chain[count]!);
+    if (node) return [count, node];
+  }
+  return [0, undefined];
 }
+
+/** What a belief can tell apart of what was expected, °C and as a share: the plate is followed anew at every tap. */
+const TOLD_APART = { ofC: 0.1, ofShare: 0.01 };
+
+/** A sighting by what a belief can tell apart of it. */
+function toldApart(seen: Sighting): Sighting {
+  if (!('expected' in seen)) return { ...seen, errorSdC: rounded(seen.errorSdC, TOLD_APART.ofC) };
+  const { modelC, share, roughC, askewC } = seen.expected;
+  return {
+    ...seen,
+    expected: {
+      modelC: rounded(modelC, TOLD_APART.ofC),
+      share: rounded(share, TOLD_APART.ofShare),
+      ...(roughC === undefined ? {} : { roughC: rounded(roughC, TOLD_APART.ofC) }),
+      ...(askewC && { askewC: [rounded(askewC[0], TOLD_APART.ofC), rounded(askewC[1], TOLD_APART.ofC)] }),
+    },
+  };
+}
+
+function rounded(value: number, step: number): number {
+  return step * Math.round(value / step);
+}
+
+/** All that a sighting says, as a text. */
+export function writtenOut(seen: Sighting, memo: Memo): string {
+  if (!('table' in seen)) return JSON.stringify(seen);
+  const { table, ...rest } = seen;
+  return `${JSON.stringify(rest)} ${memo.of(INPUT, table.input, () => memo.nameOf(JSON.stringify(table.input)))}`;
+}
+const INPUT = { name: 'name of a table' } as Pick<Question<string>, 'name' | 'answer'>;
 
 interface Taken {
   readonly posterior: Posterior;
@@ -144,41 +177,6 @@ function takenIn(before: Taken, seen: Sighting, spreadC: number): Taken {
   return { posterior: taken(faded, seen, before.spots, spreadC), spots, fadedToS: nextS };
 }
 
-/** The newest answers by their numbers, about a hundred kilobytes each; a belief that grows by taps needs only the last. */
-const TAKEN = new Map<number, Taken>();
-const MOST_TAKEN = 240;
-
-function remember(name: number, node: Taken): void {
-  TAKEN.delete(name);
-  TAKEN.set(name, node);
-  if (TAKEN.size > MOST_TAKEN) TAKEN.delete(TAKEN.keys().next().value!);
-}
-
-/** How many of a chain's sightings the newest remembered belief has taken in, and that belief. */
-function newestRemembered(names: readonly number[]): [number, Taken | undefined] {
-  for (let count = names.length - 1; count > 0; count--) {
-    const node = TAKEN.get(names[count]!);
-    if (!node) continue;
-    remember(names[count]!, node);
-    return [count, node];
-  }
-  return [0, undefined];
-}
-
-/** A number for each chain of sightings, by the number of what came before and the name of the last. */
-const NUMBERS = new Map<string, number>();
-const MOST_NUMBERS = 20_000;
-let lastNumber = 0;
-
-function numberOf(name: string): number {
-  let number = NUMBERS.get(name);
-  if (number === undefined) {
-    if (NUMBERS.size > MOST_NUMBERS) NUMBERS.clear();
-    NUMBERS.set(name, (number = ++lastNumber));
-  }
-  return number;
-}
-
 /** A belief with one sighting more. */
 export function taken(
   posterior: Posterior,
@@ -189,7 +187,7 @@ export function taken(
   const spot = seen.spot ? spotField(spots, spreadC)(atWork(seen.spot, seen.expected)) : undefined;
   switch (seen.kind) {
     case 'surface':
-      return withSurface(posterior, seen.expected, seen.likelihood, spot ?? anySpot(spreadC));
+      return withSurface(posterior, seen.expected, likelihoodOf(seen), spot ?? anySpot(spreadC));
     case 'cue':
       return withCue(posterior, seen.table, seen.expected, seen.cue, seen.afterS, spot, seen.nth);
     case 'notYet':
@@ -203,16 +201,22 @@ export function taken(
   }
 }
 
+/** How likely a look is at each surface. */
+export function likelihoodOf({ reading, face, roomC }: SurfaceSeen): SurfaceLikelihood {
+  return surfaceLikelihood(reading, face, roomC);
+}
+
 /** Below this share of the error a plate is too cold for a reading to tell its spots apart. */
 const LEAST_SHARE = 0.5;
 
 function spotReading(seen: Exclude<Sighting, { kind: 'moved' | 'turned' }>): SpotReading | undefined {
-  if (seen.kind !== 'surface' || !seen.measured || !seen.spot || seen.expected.share < LEAST_SHARE) return undefined;
+  if (seen.kind !== 'surface' || !('sdC' in seen.reading) || !seen.spot || seen.expected.share < LEAST_SHARE)
+    return undefined;
   const { modelC, share, roughC = 0 } = seen.expected;
   return {
     ...atWork(seen.spot, seen.expected),
-    residualC: (seen.measured.surfaceC - modelC) / share,
-    sdC: Math.hypot(seen.measured.sdC, roughC) / share,
+    residualC: (seen.reading.surfaceC - modelC) / share,
+    sdC: Math.hypot(seen.reading.sdC, roughC) / share,
   };
 }
 

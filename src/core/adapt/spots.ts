@@ -60,18 +60,11 @@ function covariance(spreadC: number, a: SpotAtWork, b: SpotAtWork): number {
   return spreadC ** 2 * exp((-0.5 * squared) / SPOTS.reachMm ** 2) + ax * bx + ay * by;
 }
 
-/** What earlier readings say of spots of a plate (kriging: Rasmussen & Williams 2006, ch. 2); they are weighed once. */
+/** What earlier readings say of spots of a plate (kriging: Rasmussen & Williams 2006, ch. 2). */
 export function spotField(readings: readonly SpotReading[], spreadC: number): (at: SpotAtWork) => SpotGuess {
   if (readings.length === 0) return (at) => ({ interceptC: 0, slope: 0, sdC: sqrt(covariance(spreadC, at, at)) });
-  const earlier = FIELDS.get(readings);
-  if (earlier?.spreadC === spreadC) return earlier.field;
-  const field = fieldOf(newest(readings), spreadC);
-  FIELDS.set(readings, { spreadC, field });
-  return field;
+  return fieldOf(newest(readings), spreadC);
 }
-
-/** Asked again and again of the same readings. */
-const FIELDS = new WeakMap<readonly SpotReading[], { spreadC: number; field: (at: SpotAtWork) => SpotGuess }>();
 
 /** More readings than this of one spot are told apart no longer. */
 const MOST_OF_A_SPOT = 4;

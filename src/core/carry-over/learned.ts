@@ -1,3 +1,5 @@
+import type { Memo } from '#core/memo';
+import type { RunView } from '#core/setup';
 import * as v from 'valibot';
 import { fadedBatter, type BatterKnown, type Estimate } from '#core/adapt';
 import { CalibrationReadingSchema } from '#core/plate';
@@ -6,7 +8,6 @@ import { calibrationPins } from '#core/setup';
 import { believedZones, secondSidesBy } from '#core/forecast';
 import { piecesLeft } from '#core/setup';
 import { secondSidesSeen } from '#core/forecast';
-import type { TableCache } from '#core/forecast';
 import type { ZoneBelief } from '#core/surface';
 
 type Learned = Payload<'run-learned'>;
@@ -27,39 +28,39 @@ export function allIsOff(state: RunState): boolean {
  * over as the plate's own error it made the next morning's flips worse in rehearsals. Null while the run goes on, when
  * nothing was seen or read, or when it is in the log already.
  */
-export function unrecordedLearning(pins: Pins, state: RunState, nowMs: number, tables: TableCache): Learned | null {
-  if (!allIsOff(state)) return null;
-  const batters = (state.brief?.items ?? []).flatMap(({ formulaId, stationIds }) => {
-    const zones = believedZones(pins, state, formulaId, stationIds, nowMs, tables);
-    const seconds = secondSidesSeen(state, formulaId)
-      ? { lnSecond: estimate(secondSidesBy(pins, state, formulaId, zones, tables).batter) }
+export function unrecordedLearning(run: RunView, nowMs: number): Learned | null {
+  if (!allIsOff(run.state)) return null;
+  const batters = (run.state.brief?.items ?? []).flatMap(({ formulaId, stationIds }) => {
+    const zones = believedZones(run, formulaId, stationIds, nowMs);
+    const seconds = secondSidesSeen(run.state, formulaId)
+      ? { lnSecond: estimate(secondSidesBy(run, formulaId, zones).batter) }
       : {};
     const taught = zones.find(({ own }) => own.aboutBatter) ?? (seconds.lnSecond && zones[0]);
     return taught ? [{ formulaId, ...batterKnown(taught.believed), ...seconds }] : [];
   });
-  const readings = pins.stations.flatMap(({ id }) => readingsOf(pins, state, id));
+  const readings = run.pins.stations.flatMap(({ id }) => readingsOf(run, id));
   if (batters.length === 0 && readings.length === 0) return null;
   // by way of its schema, as the log gives it back: so that the two can be compared
   const learned = v.parse(PAYLOADS['run-learned'], {
     ...{ batters, readings: readings.slice(-MOST_READINGS), modelVersion: MODEL_VERSION },
   });
-  return JSON.stringify(learned) === JSON.stringify(state.learned) ? null : learned;
+  return JSON.stringify(learned) === JSON.stringify(run.state.learned) ? null : learned;
 }
 const MOST_READINGS = 60;
 
 /** Readings of a station's own burners from cold to its first pour: as good as readings taken outside of a run. */
-function readingsOf(pins: Pins, state: RunState, stationId: string): LearnedReading[] {
-  const firstPourMs = [...state.pieces.values()]
+function readingsOf(run: RunView, stationId: string): LearnedReading[] {
+  const firstPourMs = [...run.state.pieces.values()]
     .filter((piece) => piece.stationId === stationId)
     .reduce((first, { pouredAtMs }) => Math.min(first, pouredAtMs), Infinity);
-  return pinnedStation(pins, stationId)!.body.zones.flatMap(({ id: zoneId, burnerId }) => {
-    const zone = state.zones.get(zoneKey(stationId, zoneId));
+  return pinnedStation(run.pins, stationId)!.body.zones.flatMap(({ id: zoneId, burnerId }) => {
+    const zone = run.state.zones.get(zoneKey(stationId, zoneId));
     if (!zone || zone.assumed || zone.swaps.length > 0) return [];
     return zone.readings.flatMap(({ eventId: _eventId, atMs, spot, ...reading }) => {
       const turns = zone.turns.filter((turn) => turn.atMs <= atMs);
       if (reading.method === 'piece' || atMs > firstPourMs) return [];
       const look = {
-        ...{ stationId, atMs, zoneId, reading, roomC: pins.roomC },
+        ...{ stationId, atMs, zoneId, reading, roomC: run.pins.roomC },
         turns: turns.map((turn) => ({ beforeS: Math.round((atMs - turn.atMs) / 1000), mark: turn.mark })),
         ...(burnerId ? { burnerId } : {}),
         ...(spot ? { spot } : {}),
@@ -85,7 +86,7 @@ function estimate({ mean, sd }: Estimate): Estimate {
 }
 
 /** Pins of a run that comes so many days after one that left this, on the same stations over the same burners. */
-export function pinsAfter(pins: Pins, learned: Learned, atMs: number, days: number): Pins {
+export function pinsAfter(pins: Pins, learned: Learned, atMs: number, days: number, memo: Memo): Pins {
   return {
     ...pins,
     formulas: pins.formulas.map((formula) => {
@@ -94,7 +95,7 @@ export function pinsAfter(pins: Pins, learned: Learned, atMs: number, days: numb
     }),
     stations: pins.stations.map((station) => {
       const readings = learned.readings.filter(({ stationId }) => stationId === station.id);
-      const calibration = calibrationPins(station.body, readings);
+      const calibration = calibrationPins(station.body, readings, memo);
       return calibration.length > 0 ? { ...station, calibration } : station;
     }),
   };

@@ -1,7 +1,7 @@
+import type { RunView } from '#core/setup';
 import { BROWNING_LSTAR, appearanceAt, pieceAt, type Appearance, type SimulatedPiece } from '#core/piece';
-import type { Piece, Pins, RunState } from '#core/run';
+import type { Piece, RunState } from '#core/run';
 import { believedZones, goesBy } from './forecast.ts';
-import type { TableCache } from './timeline-cache.ts';
 
 /** What a piece came off looking like, as far as the desk knows its plate and its times. */
 export interface CookedPiece {
@@ -15,18 +15,12 @@ export const COOKED_FAULTS = ['burnt', 'raw', 'dark', 'pale'] as const;
 export type CookedFault = (typeof COOKED_FAULTS)[number];
 
 /** Every piece of a formula that was turned and lifted, by what is believed of its place now that all is seen. */
-export function asCooked(
-  pins: Pins,
-  state: RunState,
-  formulaId: string,
-  nowMs: number,
-  tables: TableCache,
-): CookedPiece[] {
-  const lifted = liftedOf(state, formulaId);
+export function asCooked(run: RunView, formulaId: string, nowMs: number): CookedPiece[] {
+  const lifted = liftedOf(run.state, formulaId);
   const stationIds = [...new Set(lifted.map(({ stationId }) => stationId))];
-  const zones = believedZones(pins, state, formulaId, stationIds, nowMs, tables);
+  const zones = believedZones(run, formulaId, stationIds, nowMs);
   return lifted.flatMap((piece) => {
-    const simulated = goesBy(pins, state, piece, zones, tables, pieceAt);
+    const simulated = goesBy(run, piece, zones, pieceAt);
     return simulated ? [cookedPiece(piece, simulated)] : [];
   });
 }

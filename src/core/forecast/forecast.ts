@@ -1,13 +1,14 @@
+import type { RunView } from '#core/setup';
 import type { SecondSides } from '#core/adapt';
 import { pieceAt, timelineAt, type Pace, type TimelineTable } from '#core/piece';
 import type { Zone } from '#core/plate';
-import { zoneKey, type Piece, type Pins, type RunState } from '#core/run';
+import { zoneKey, type Piece, type RunState } from '#core/run';
 import { aimFrom, type Aim } from './target-colour.ts';
 import { pieceBelieved, pieceForecast, type PieceForecast } from './piece-forecast.ts';
 import { secondSidesTold } from './second-side.ts';
 import { stationNow } from '#core/setup';
 import { surfaceModel, type SurfaceModel } from '#core/surface';
-import { tableFor, type TableCache } from './timeline-cache.ts';
+import { tableFor } from './timeline-cache.ts';
 import { batterBefore, withElsewhere, zoneBelief, type ZoneBelief } from '#core/surface';
 import { zoneForecast, type ZoneForecast } from './zone-forecast.ts';
 
@@ -22,21 +23,21 @@ export interface Forecast {
  * Pieces already off are left out; a run that is finished stands as it was at its end. Costs a table (about a quarter second) the first time a batter, thickness and plate
  * meet, then interpolations.
  */
-export function forecast(pins: Pins, state: RunState, askedMs: number, tables: TableCache): Forecast {
-  const nowMs = whileItRan(state, askedMs);
+export function forecast(run: RunView, askedMs: number): Forecast {
+  const nowMs = whileItRan(run.state, askedMs);
   const pieces: Record<string, PieceForecast> = {};
   const zones: ZoneForecast[] = [];
-  for (const { formulaId, stationIds } of state.brief?.items ?? []) {
-    const ofZones = believedZones(pins, state, formulaId, stationIds, nowMs, tables);
+  for (const { formulaId, stationIds } of run.state.brief?.items ?? []) {
+    const ofZones = believedZones(run, formulaId, stationIds, nowMs);
     const ofBatter = {
-      aim: aimAt(pins, state, formulaId, ofZones, tables),
-      seconds: secondSidesBy(pins, state, formulaId, ofZones, tables),
+      aim: aimAt(run, formulaId, ofZones),
+      seconds: secondSidesBy(run, formulaId, ofZones),
     };
     for (const { stationId, zone, table, model, believed } of ofZones) {
-      zones.push(zoneForecast(pins, state, { formulaId, stationId, zoneId: zone.id }, table, model, believed, nowMs));
-      for (const piece of piecesOn(state, stationId, zone.id, formulaId)) {
-        const ofPiece = tableFor(pins, state, piece, tables, piece.pouredAtMs);
-        pieces[piece.id] = pieceForecast(pins, state, piece, ofPiece, model, believed, ofBatter);
+      zones.push(zoneForecast(run, { formulaId, stationId, zoneId: zone.id }, table, model, believed, nowMs));
+      for (const piece of piecesOn(run.state, stationId, zone.id, formulaId)) {
+        const ofPiece = tableFor(run, piece, piece.pouredAtMs);
+        pieces[piece.id] = pieceForecast(run, piece, ofPiece, model, believed, ofBatter);
       }
     }
   }
@@ -50,42 +51,28 @@ function whileItRan({ finishedAtMs }: RunState, nowMs: number): number {
 
 /** Something of how a piece, on a plate or off, goes by what is believed now; nothing when its zone is not in use. */
 export function goesBy<T>(
-  pins: Pins,
-  state: RunState,
+  run: RunView,
   piece: Piece | undefined,
   zones: readonly BelievedZone[],
-  tables: TableCache,
   read: (table: TimelineTable, surfaceC: number, pace: Pace) => T,
 ): T | undefined {
   const under = zones.find(({ stationId, zone }) => stationId === piece?.stationId && zone.id === piece.zoneId);
   if (!piece || !under) return undefined;
-  const table = tableFor(pins, state, piece, tables, piece.pouredAtMs);
-  const { surfaceC, pace } = pieceBelieved(pins, state, piece, table, under.model, under.believed);
+  const table = tableFor(run, piece, piece.pouredAtMs);
+  const { surfaceC, pace } = pieceBelieved(run, piece, table, under.model, under.believed);
   return read(table, surfaceC, pace);
 }
 
 /** The colours of the piece that others of its batter are to be like. */
-function aimAt(
-  pins: Pins,
-  state: RunState,
-  formulaId: string,
-  zones: readonly BelievedZone[],
-  tables: TableCache,
-): Aim | null {
-  const piece = state.pieces.get(state.aims.get(formulaId) ?? '');
-  return goesBy(pins, state, piece, zones, tables, (...at) => aimFrom(piece!, pieceAt(...at))) ?? null;
+function aimAt(run: RunView, formulaId: string, zones: readonly BelievedZone[]): Aim | null {
+  const piece = run.state.pieces.get(run.state.aims.get(formulaId) ?? '');
+  return goesBy(run, piece, zones, (...at) => aimFrom(piece!, pieceAt(...at))) ?? null;
 }
 
 /** What is believed of a batter's second sides; one that was turned too early has more to do and tells nothing of others. */
-export function secondSidesBy(
-  pins: Pins,
-  state: RunState,
-  formulaId: string,
-  zones: readonly BelievedZone[],
-  tables: TableCache,
-): SecondSides {
-  return secondSidesTold(pins, state, formulaId, (piece) =>
-    goesBy(pins, state, piece, zones, tables, (...at) => {
+export function secondSidesBy(run: RunView, formulaId: string, zones: readonly BelievedZone[]): SecondSides {
+  return secondSidesTold(run, formulaId, (piece) =>
+    goesBy(run, piece, zones, (...at) => {
       const { flip, lift } = timelineAt(...at);
       return piece.turn !== 'early' && piece.flippedAtMs! - piece.pouredAtMs >= 1000 * flip.earliestS
         ? lift
@@ -101,16 +88,14 @@ export interface BelievedZone extends ZoneKnown {
 
 /** What is believed of each zone for a formula. */
 export function believedZones(
-  pins: Pins,
-  state: RunState,
+  run: RunView,
   formulaId: string,
   stationIds: readonly string[],
   nowMs: number,
-  tables: TableCache,
 ): BelievedZone[] {
-  const zones = zonesOf(pins, state, formulaId, stationIds, nowMs, tables);
+  const zones = zonesOf(run, formulaId, stationIds, nowMs);
   const beliefs = zones.map(({ own }) => own);
-  const before = batterBefore(pins, formulaId);
+  const before = batterBefore(run, formulaId);
   return zones.map((zone) => ({ ...zone, believed: withElsewhere(zone.own, beliefs, before) }));
 }
 
@@ -124,24 +109,16 @@ interface ZoneKnown {
 }
 
 /** What is believed of each zone for a formula, each by what was seen on itself. */
-function zonesOf(
-  pins: Pins,
-  state: RunState,
-  formulaId: string,
-  stationIds: readonly string[],
-  askedMs: number,
-  tables: TableCache,
-): ZoneKnown[] {
-  const nowMs = whileItRan(state, askedMs);
+function zonesOf(run: RunView, formulaId: string, stationIds: readonly string[], askedMs: number): ZoneKnown[] {
+  const nowMs = whileItRan(run.state, askedMs);
   return stationIds.flatMap((stationId) =>
-    stationNow(pins, state, stationId).zones.map((zone) => {
+    stationNow(run, stationId).zones.map((zone) => {
       const ref = { formulaId, stationId, zoneId: zone.id };
-      const table = tableFor(pins, state, ref, tables, nowMs);
-      const model = surfaceModel(pins, state, stationId, zone.id, nowMs);
-      const tableOf = (_formulaId: string, piece?: Piece) =>
-        piece ? tableFor(pins, state, piece, tables, piece.pouredAtMs) : table;
-      const zoneState = state.zones.get(zoneKey(stationId, zone.id));
-      const own = zoneBelief(pins, state, zoneState ?? ref, formulaId, model, tableOf, nowMs);
+      const table = tableFor(run, ref, nowMs);
+      const model = surfaceModel(run, stationId, zone.id, nowMs);
+      const tableOf = (_formulaId: string, piece?: Piece) => (piece ? tableFor(run, piece, piece.pouredAtMs) : table);
+      const zoneState = run.state.zones.get(zoneKey(stationId, zone.id));
+      const own = zoneBelief(run, zoneState ?? ref, formulaId, model, tableOf, nowMs);
       return { stationId, zone, table, model, own };
     }),
   );

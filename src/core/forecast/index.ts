@@ -12,5 +12,5 @@ export { type ForecastWindow, type PieceForecast } from './piece-forecast.ts';
 export { BERRY_G, discFrom, pieceInput, toldApart } from './piece-input.ts';
 export { liftLearned, secondSidesSeen } from './second-side.ts';
 export { liftPinned } from './target-colour.ts';
-export { type TableCache, tableFor, tableOf } from './timeline-cache.ts';
+export { tableFor, tableOf } from './timeline-cache.ts';
 export { zoneForecast, type ZoneForecast } from './zone-forecast.ts';

@@ -1,3 +1,5 @@
+import type { Memo } from '#core/memo';
+import type { RunView } from '#core/setup';
 import { flipSpreadS, ownLnTime, paceOf, surestFlip, surestLift, type OwnCue, type SecondSides } from '#core/adapt';
 import {
   cueTimeAt,
@@ -13,9 +15,8 @@ import {
   type Window,
 } from '#core/piece';
 import type { FlipRule } from '#core/formula';
-import { formulaOf } from '#core/setup';
 import { colourBeneath } from './colour-beneath.ts';
-import { zoneKey, type Piece, type Pins, type RunState } from '#core/run';
+import { zoneKey, type Piece } from '#core/run';
 import { flipToAim, liftPinned, liftToAim, type Aim } from './target-colour.ts';
 import { askedAgain, secondLearned } from './second-side.ts';
 import type { SurfaceModel } from '#core/surface';
@@ -50,17 +51,16 @@ export interface PieceForecast {
 
 /** A piece on its place: what is expected and known there, and at what surface and pace it goes by that and by what was seen on itself. */
 export function pieceBelieved(
-  pins: Pins,
-  state: RunState,
+  run: RunView,
   piece: Piece,
   table: TimelineTable,
   model: SurfaceModel,
   believed: ZoneBelief,
 ) {
-  const place = placeOf(pins, state, piece);
-  const { expected, known } = atSpot(underPiece(pins, state, model, piece, table), believed, place);
+  const place = placeOf(run, piece);
+  const { expected, known } = atSpot(underPiece(run, model, piece, table), believed, place);
   const seen = ownCues(piece, (afterS) => {
-    const upTo = atSpot(underPiece(pins, state, model, piece, table, afterS), believed, place);
+    const upTo = atSpot(underPiece(run, model, piece, table, afterS), believed, place);
     return timelineAt(table, believedC(upTo.expected, upTo.known), paceOf(known)).cues;
   });
   /** How much slower this very piece runs than its zone and batter, as a factor. */
@@ -79,15 +79,14 @@ export interface BatterForecast {
 
 /** A piece on a plate, by what is believed of its zone and batter and what was seen on itself. */
 export function pieceForecast(
-  pins: Pins,
-  state: RunState,
+  run: RunView,
   piece: Piece,
   table: TimelineTable,
   model: SurfaceModel,
   believed: ZoneBelief,
   { aim, seconds }: BatterForecast,
 ): PieceForecast {
-  const { expected, known, slower, pace, surfaceC } = pieceBelieved(pins, state, piece, table, model, believed);
+  const { expected, known, slower, pace, surfaceC } = pieceBelieved(run, piece, table, model, believed);
   const longer = seconds.at(zoneKey(piece.stationId, piece.zoneId), piece.placeId);
   const lnLonger = longer.mean;
   const simulated = pieceAt(table, surfaceC, pace);
@@ -95,10 +94,10 @@ export function pieceForecast(
   const timeline = secondLearned({ ...simulated, lift: served }, lnLonger);
   const pouredMs = piece.pouredAtMs;
   const afterPour = (seconds: number) => Math.round(pouredMs + seconds * 1000);
-  const seen = colourBeneath(state, piece, placeOf(pins, state, piece), timeline.brownedAt);
+  const seen = colourBeneath(run.state, piece, placeOf(run, piece), timeline.brownedAt);
   const surest = surestFlip(known, table, expected, slower, seen);
   const waited = piece.cues.findLast(({ cue }) => cue === 'notYet');
-  const signMs = signSeenMs(piece, formulaOf(pins, piece.formulaId).flip.rule);
+  const signMs = signSeenMs(piece, run.formula(piece.formulaId).flip.rule);
   const flip = askedAgain(
     signMs === null || aim
       ? aim
@@ -108,8 +107,8 @@ export function pieceForecast(
     waited && (waited.atMs - pouredMs) / 1000, // the cook's word, whatever is foretold
   );
   const turnedMs = piece.flippedAtMs ?? afterPour(flip.bestS);
-  const pinnedS = state.secondSideS.get(piece.formulaId);
-  const since = underSecond(pins, state, model, piece, expected);
+  const pinnedS = run.state.secondSideS.get(piece.formulaId);
+  const since = underSecond(run, model, piece, expected);
   const firstS = (turnedMs - pouredMs) / 1000;
   const surely = surestLift(known, table, since, timeline.lift, { firstS, slower, longer });
   const aimed = aim ? liftToAim(surely, timeline, aim) : surely;
@@ -137,7 +136,13 @@ export function pieceForecast(
     secondLonger: lnLonger,
     // costs simulations the first time: worked out when asked
     get cueSpreadS() {
-      return cueSpreads(table, surfaceC, timeline, Math.hypot(expected.share * known.errorSdC, expected.roughC ?? 0));
+      return cueSpreads(
+        table,
+        surfaceC,
+        timeline,
+        Math.hypot(expected.share * known.errorSdC, expected.roughC ?? 0),
+        run.memo,
+      );
     },
     tooHot: timeline.tooHot,
     windowUpToC: hottestWithWindowC(table, pace),
@@ -156,8 +161,8 @@ function ownCues({ cues, pouredAtMs }: Piece, dueBy: (afterS: number) => PieceTi
 }
 
 /** Spread of each cue, s: the parameters' own, and a surface that may be off by `surfaceSdC`. */
-function cueSpreads(table: TimelineTable, surfaceC: number, timeline: PieceTimeline, surfaceSdC: number) {
-  const byParameters = spreadsAt(table, surfaceC);
+function cueSpreads(table: TimelineTable, surfaceC: number, timeline: PieceTimeline, surfaceSdC: number, memo: Memo) {
+  const byParameters = spreadsAt(table, surfaceC, memo);
   const spreads: Partial<Record<Cue, number>> = {};
   for (const [cue, dueS] of Object.entries(timeline.cues) as [Cue, number][]) {
     const [cooler, hotter] = [cueTimeAt(table, cue, surfaceC - SLOPE_C), cueTimeAt(table, cue, surfaceC + SLOPE_C)];

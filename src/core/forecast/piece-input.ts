@@ -1,10 +1,11 @@
+import type { RunView } from '#core/setup';
 import { familyOf, pouredDensityGPerMl, type FormulaBody } from '#core/formula';
 import { ingredientOf, type Larder } from '#core/ingredients';
 import { arealHeatCapacityJm2K, zoneAreaM2, type StationBody } from '#core/plate';
 import { batterProperties, type PieceInput } from '#core/piece';
 import type { Disc } from '#core/pour';
-import { larderOf, lotInUse, lotKey, withDoses, type Lot, type Pins, type RunState } from '#core/run';
-import { discOn, formulaOf, portionMl } from '#core/setup';
+import { lotInUse, lotKey, withDoses, type Lot } from '#core/run';
+import { discOn, portionMl } from '#core/setup';
 import { stationNow } from '#core/setup';
 import { lotAmounts } from '#core/lot';
 import { lotConsistency } from '#core/lot';
@@ -18,24 +19,25 @@ const DIP_AT_FULL_POWER_C = 60;
  * named: what is really in it, how warm it is and how far it runs by then. Fine differences are rounded away, so that
  * pieces of one batter share a table.
  */
-export function pieceInput(pins: Pins, state: RunState, ref: PourRef, pouredAtMs: number): PieceInput {
-  const body = formulaOf(pins, ref.formulaId);
-  const larder = larderOf(pins);
-  const station = stationNow(pins, state, ref.stationId);
-  const lot = ref.lot === undefined ? lotInUse(state, ref.formulaId) : state.lots.get(lotKey(ref.formulaId, ref.lot));
+export function pieceInput(run: RunView, ref: PourRef, pouredAtMs: number): PieceInput {
+  const body = run.formula(ref.formulaId);
+  const larder = run.larder;
+  const station = stationNow(run, ref.stationId);
+  const lot =
+    ref.lot === undefined ? lotInUse(run.state, ref.formulaId) : run.state.lots.get(lotKey(ref.formulaId, ref.lot));
   const doses = ref.doses ?? lot?.doses.filter((dose) => dose.atMs <= pouredAtMs).length;
   const of = { formulaId: ref.formulaId, station, lot, volumeMl: ref.volumeMl };
-  const disc = discFrom(pins, state, of, pouredAtMs, doses);
+  const disc = discFrom(run, of, pouredAtMs, doses);
   return {
-    batter: batterProperties(lotAmounts(pins, state, ref.formulaId, lot && withDoses(lot, doses!)), body.type, larder),
-    ...toldApart(body, disc.thicknessMm, lot ? lotTemperature(pins, body, lot, pouredAtMs) : pins.roomC),
+    batter: batterProperties(lotAmounts(run, ref.formulaId, lot && withDoses(lot, doses!)), body.type, larder),
+    ...toldApart(body, disc.thicknessMm, lot ? lotTemperature(run, body, lot, pouredAtMs) : run.pins.roomC),
     plate: plateContact(station, ref.zoneId, body.heat.targetC),
-    ambientC: pins.roomC,
-    pressurePa: pins.pressurePa,
+    ambientC: run.pins.roomC,
+    pressurePa: run.pins.pressurePa,
     flipBy: body.flip,
     ...(body.heat.lid ? { lid: true } : {}),
     ...(body.flip.pressed ? { pressed: true } : {}),
-    ...fruitOn(body, larder, of.volumeMl ?? portionMl(pins, state, ref.formulaId), disc),
+    ...fruitOn(body, larder, of.volumeMl ?? portionMl(run, ref.formulaId), disc),
   };
 }
 
@@ -91,8 +93,7 @@ function roundTo(value: number, step: number): number {
 
 /** What a portion of a lot becomes on a station at a moment, by what is believed of how it runs. */
 export function discFrom(
-  pins: Pins,
-  state: RunState,
+  run: RunView,
   of: {
     readonly formulaId: string;
     readonly station: StationBody;
@@ -103,12 +104,12 @@ export function discFrom(
   atMs: number,
   doses?: number,
 ): Disc {
-  const body = formulaOf(pins, of.formulaId);
-  const volumeMl = of.volumeMl ?? portionMl(pins, state, of.formulaId);
-  const mouldMm = state.mouldMm.get(of.formulaId);
-  if (familyOf(body.type) === 'thin' || !of.lot) return discOn(body, of.station, volumeMl, larderOf(pins), mouldMm);
-  const { value } = lotConsistency(pins, state, of.lot, atMs, doses);
-  return discOn(body, of.station, volumeMl, larderOf(pins), mouldMm, value);
+  const body = run.formula(of.formulaId);
+  const volumeMl = of.volumeMl ?? portionMl(run, of.formulaId);
+  const mouldMm = run.state.mouldMm.get(of.formulaId);
+  if (familyOf(body.type) === 'thin' || !of.lot) return discOn(body, of.station, volumeMl, run.larder, mouldMm);
+  const { value } = lotConsistency(run, of.lot, atMs, doses);
+  return discOn(body, of.station, volumeMl, run.larder, mouldMm, value);
 }
 
 /** The plate as the piece model sees it. */

@@ -1,6 +1,7 @@
+import type { RunView } from '#core/setup';
 import { secondSides, type SecondSideSeen, type SecondSides } from '#core/adapt';
 import type { SimulatedPiece, Window } from '#core/piece';
-import { pinnedFormula, zoneKey, type Piece, type Pins, type RunState } from '#core/run';
+import { pinnedFormula, zoneKey, type Piece, type RunState } from '#core/run';
 import { liftedByEye } from '#core/surface';
 
 /** After "not yet" a piece is not asked for again sooner: so many seconds, or a share of the side until then. Assumed. */
@@ -12,15 +13,14 @@ const ASKED_AGAIN = { leastS: 5, share: 0.08 };
  * @param foretold the second side of a piece as the piece model has it, from its flip, s; nothing when it is not known
  */
 export function secondSidesTold(
-  pins: Pins,
-  state: RunState,
+  run: RunView,
   formulaId: string,
   foretold: (piece: Piece) => Window | undefined,
 ): SecondSides {
-  const told = [...state.pieces.values()].filter(
+  const told = [...run.state.pieces.values()].filter(
     (piece) => piece.formulaId === formulaId && piece.flippedAtMs !== null,
   );
-  const byEye = liftedByEye(state, told);
+  const byEye = liftedByEye(run.state, told);
   const seen = told.flatMap((piece) => {
     const said = saidOf(piece, byEye.has(piece.id));
     const lift = said && foretold(piece);
@@ -30,7 +30,7 @@ export function secondSidesTold(
     return [{ atMs, seen: { ...says, ...at, insideS: lift.earliestS, bestS: lift.bestS } satisfies SecondSideSeen }];
   });
   const inOrder = seen.sort((a, b) => a.atMs - b.atMs).map((each) => each.seen);
-  return secondSides(inOrder, pinnedFormula(pins, formulaId)?.learned?.lnSecond);
+  return secondSides(inOrder, pinnedFormula(run.pins, formulaId)?.learned?.lnSecond);
 }
 
 /** Whether anything was told of a batter's second sides. */

@@ -1,36 +1,19 @@
+import type { Memo, Question } from '#core/memo';
 import { timelineTable, type PieceInput, type TimelineTable } from '#core/piece';
-import type { Pins, RunState } from '#core/run';
-import { onceFor, type Memory } from '#core/setup';
+import type { RunView } from '#core/setup';
 import { pieceInput, type PourRef } from './piece-input.ts';
 
-/** Timeline tables by what they depend on; the caller keeps it between forecasts. */
-export type TableCache = Map<string, TimelineTable>;
+/** About a quarter second and some tens of kilobytes each. */
+const TABLES: Question<TimelineTable> = { name: 'timeline table', most: 400 };
 
 /** The table of a pour, or of a piece that was poured. */
-export function tableFor(
-  pins: Pins,
-  state: RunState,
-  ref: PourRef,
-  tables: TableCache,
-  pouredAtMs: number,
-): TimelineTable {
+export function tableFor(run: RunView, ref: PourRef, pouredAtMs: number): TimelineTable {
   const { formulaId, stationId, zoneId, lot, doses, volumeMl } = ref;
   const key = `${formulaId} ${stationId} ${zoneId} ${lot} ${doses} ${volumeMl} ${pouredAtMs}`;
-  return tableOf(
-    onceFor(INPUTS, pins, state, key, () => pieceInput(pins, state, ref, pouredAtMs)),
-    tables,
-  );
+  return run.once(`table ${key}`, () => tableOf(pieceInput(run, ref, pouredAtMs), run.memo));
 }
-const INPUTS: Memory<PieceInput> = new WeakMap();
 
 /** The table of an input, made once. */
-export function tableOf(input: PieceInput, tables: TableCache): TimelineTable {
-  let key = KEYS.get(input);
-  if (key === undefined) KEYS.set(input, (key = JSON.stringify(input)));
-  let table = tables.get(key);
-  if (!table) tables.set(key, (table = timelineTable(input)));
-  return table;
+export function tableOf(input: PieceInput, memo: Memo): TimelineTable {
+  return memo.recall(TABLES, JSON.stringify(input), () => timelineTable(input));
 }
-
-/** Inputs are long to write out. */
-const KEYS = new WeakMap<PieceInput, string>();

@@ -1,9 +1,10 @@
+import type { RunView } from '#core/setup';
 import { paceOf } from '#core/adapt';
 import { pouredDensityGPerMl } from '#core/formula';
 import { flipBestAt, hottestWithWindowC, timelineAt, type PieceTimeline, type TimelineTable } from '#core/piece';
-import { besideZoneC, hottestSpot, type SpotOnPlate, type StationBody } from '#core/plate';
-import { larderOf, zoneKey, type Pins, type RunState } from '#core/run';
-import { formulaOf, placesIn, portionMl } from '#core/setup';
+import { besideZoneC, hottestSpot, patternOf, type SpotOnPlate, type StationBody } from '#core/plate';
+import { zoneKey } from '#core/run';
+import { placesIn, portionMl } from '#core/setup';
 import { dialAdviceOf } from '#core/heating';
 import { canStandAside } from '#core/heating';
 import {
@@ -87,23 +88,22 @@ export interface ZoneForecast extends ZoneHeat {
 
 /** A zone as it stands for a formula, what it would do to the next piece, and what to do about it. */
 export function zoneForecast(
-  pins: Pins,
-  state: RunState,
+  run: RunView,
   { formulaId, stationId, zoneId }: { readonly formulaId: string; readonly stationId: string; readonly zoneId: string },
   table: TimelineTable,
   model: SurfaceModel,
   believed: ZoneBelief,
   nowMs: number,
 ): ZoneForecast {
-  const body = formulaOf(pins, formulaId);
-  const volumeMl = portionMl(pins, state, formulaId);
-  const station = stationNow(pins, state, stationId);
-  const zoneState = state.zones.get(zoneKey(stationId, zoneId));
+  const body = run.formula(formulaId);
+  const volumeMl = portionMl(run, formulaId);
+  const station = stationNow(run, stationId);
+  const zoneState = run.state.zones.get(zoneKey(stationId, zoneId));
   const { known } = believed;
   const expected = model(nowMs);
   const pace = paceOf(known);
   const heat = zoneHeat(stationId, zoneId, zoneState, known, expected, believed.readings);
-  const own = placesIn(pins, state, formulaId, stationId).filter((place) => place.zoneId === zoneId);
+  const own = placesIn(run, formulaId, stationId).filter((place) => place.zoneId === zoneId);
   const placeAt = (place: SpotOnPlate, atMs: number) => {
     const there = atSpot(model(atMs, place), believed, place);
     const { share, roughC = 0 } = there.expected;
@@ -113,26 +113,26 @@ export function zoneForecast(
     };
   };
   // food cools its places: how they differ shows on the plate as it was before the panful
-  const clearMs = lastClearMs(state, stationId, zoneId, nowMs);
+  const clearMs = lastClearMs(run.state, stationId, zoneId, nowMs);
   const zoneC = believedC(model(clearMs), known);
   const besideC = own.map((place) => placeAt(place, clearMs).surfaceC - zoneC);
   const surfaces = own.map((place) => ({ id: place.id, ...placeAt(place, nowMs) }));
   const targetC = wantedSurfaceC(body.heat, table, pace, { besideC, sdC: known.errorSdC });
   const hottestC = hottestWantedC(body.heat, table, pace, besideC);
   const wantedFlipS = flipBestAt(table, targetC, pace);
-  const massG = volumeMl * pouredDensityGPerMl(body, larderOf(pins));
+  const massG = volumeMl * pouredDensityGPerMl(body, run.larder);
   const foodOf = (count: number) => usualFoodW(body.type, count, massG);
   const places = surfaces.map((there) => {
     const flipS = flipBestAt(table, there.surfaceC, pace);
     return { ...there, fitness: placeFitness(table, pace, there.surfaceC, flipS, wantedFlipS) };
   });
   const fit = fitPlaces({ basis: heat.basis, places }).length;
-  const size = panfulSize(state, { stationId, zoneId, formulaId }, fit, nowMs);
+  const size = panfulSize(run.state, { stationId, zoneId, formulaId }, fit, nowMs);
   const panfulW = foodOf(size);
-  const left = piecesLeft(state, formulaId);
-  const hold = { targetC, roomC: pins.roomC };
+  const left = piecesLeft(run.state, formulaId);
+  const hold = { targetC, roomC: run.pins.roomC };
   const limits = limitsOf(station, body);
-  const unproven = isUnproven(pins, state, formulaId, stationId, zoneId);
+  const unproven = isUnproven(run, formulaId, stationId, zoneId);
   const wish = { ...hold, limits, believed: { errorC: known.errorC, sdC: known.errorSdC } };
   const workingMark = steadyMark(station, zoneId, wish, panfulW);
   const panfulMark =
@@ -143,7 +143,7 @@ export function zoneForecast(
     unproven && !isThinZone(station, zoneId)
       ? steadyMark(station, zoneId, wish, foodOf(1))
       : emptyMark(station, zoneId, wish);
-  const plan = zonePreheat(pins, stationId, zoneId, body, { table, pace });
+  const plan = zonePreheat(run, stationId, zoneId, body, { table, pace });
   // what a look said lets it be brought nearer to its wish
   const { aimC, downFromC } = heat.basis === 'reading' ? preheatOf(station, zoneId, wish) : plan;
   // a plate that may well be hot enough is not heated further: it burns, and a cool one ruins nothing
@@ -153,8 +153,8 @@ export function zoneForecast(
     unproven ? aimC - NEAR_C : Infinity,
   );
   // a test piece alone draws little and is off soon: the dial is left until the panful after it is poured
-  const testing = testLies(state, formulaId, stationId, zoneId);
-  const working = !testing && isWorked(state, stationId, zoneId, nowMs);
+  const testing = testLies(run.state, formulaId, stationId, zoneId);
+  const working = !testing && isWorked(run.state, stationId, zoneId, nowMs);
   // too cool to be poured on it is brought up by the mark it will work on
   const rising =
     !working &&
@@ -169,7 +169,7 @@ export function zoneForecast(
   // a piece that lies on a plate surely below its wish would take for ever
   const surelyCool =
     heat.surfaceC + heat.sdC < targetC - WORTH_SAYING_C &&
-    (lyingFor(state, stationId, zoneId, nowMs) ?? 0) > LYING_LONG_MS;
+    (lyingFor(run.state, stationId, zoneId, nowMs) ?? 0) > LYING_LONG_MS;
   const wantedMark = working ? workingMark : rising ? risingMark : waitingMark;
   const dialAdvice = dialAdviceOf(station, heat, zoneState, {
     ...{ hold, errorC: known.errorC, foodW: working || rising ? panfulW : 0, wantedMark, nowMs, limits },
@@ -177,19 +177,17 @@ export function zoneForecast(
     nominalMark,
   });
   const ready = heat.surfaceC >= readyFromC && heat.surfaceC <= Math.min(body.heat.highC, hottestC) + NEAR_C;
-  const hotSpot = hottestSpot(station, zoneId, pins.roomC);
+  const pattern = patternOf(station, run.pins.roomC, run.memo);
+  const hotSpot = hottestSpot(pattern, station, zoneId);
   const hottest = placeAt(hotSpot, nowMs);
-  const hotBesideC = Math.max(
-    placeAt(hotSpot, clearMs).surfaceC - zoneC,
-    besideZoneC(station, hotSpot, targetC, pins.roomC),
-  );
-  const alarm = isDone(state, stationId, zoneId)
+  const hotBesideC = Math.max(placeAt(hotSpot, clearMs).surfaceC - zoneC, besideZoneC(pattern, hotSpot, targetC));
+  const alarm = isDone(run.state, stationId, zoneId)
     ? turnedOff(heat)
     : heatAlarm(station, heat, {
         ...{ ...hold, highC: body.heat.highC },
         hottestC: limits.faceC === null ? undefined : hottest.surfaceC,
       });
-  const lying = lyingFor(state, stationId, zoneId, nowMs) !== null;
+  const lying = lyingFor(run.state, stationId, zoneId, nowMs) !== null;
   const advised = testing && !surelyCool ? { strays: false, advisedMark: null } : dialAdvice;
   return {
     ...heat,
@@ -202,7 +200,7 @@ export function zoneForecast(
     canStandAside: canStandAside(station),
     runsAwayEmpty:
       heat.surfaceC >= readyFromC &&
-      inUse(state, stationId, zoneId, nowMs, EMPTY_AFTER_S) === 0 &&
+      inUse(run.state, stationId, zoneId, nowMs, EMPTY_AFTER_S) === 0 &&
       mayPass(station, heat, limits, hold, known.errorC),
     dialAtEnd: dialAtEnd(station, heat, targetC),
     pouringMark: heat.mark && workingMark !== heat.mark ? workingMark : null,

@@ -1,6 +1,7 @@
+import type { RunView } from '#core/setup';
 import type { FlipRule } from '#core/formula';
-import { lotInUse, placeKey, zoneKey, type Pins, type RunState } from '#core/run';
-import { formulaOf, placesIn, stationOf } from '#core/setup';
+import { lotInUse, placeKey, zoneKey, type RunState } from '#core/run';
+import { placesIn } from '#core/setup';
 import { fitPlaces } from '#core/forecast';
 import { POUR_SLACK_MS, piecesLeft } from '#core/setup';
 import type { Forecast } from '#core/forecast';
@@ -36,16 +37,10 @@ const TURNAROUND_S = 10;
  * empty, from its first place on, when the plan had them or at once when the plan has slipped, and never so that the pour
  * would run into a flip or lift already due.
  */
-export function nextHands(
-  pins: Pins,
-  state: RunState,
-  forecast: Forecast,
-  plan: RunPlan | null,
-  nowMs: number,
-): Hand[] {
+export function nextHands(run: RunView, forecast: Forecast, plan: RunPlan | null, nowMs: number): Hand[] {
   const turns: Hand[] = [];
-  for (const pieceId of state.onPlate.values()) {
-    const piece = state.pieces.get(pieceId)!;
+  for (const pieceId of run.state.onPlate.values()) {
+    const piece = run.state.pieces.get(pieceId)!;
     const predicted = forecast.pieces[pieceId];
     if (!predicted) continue;
     const verb = piece.flippedAtMs === null ? 'flip' : 'lift';
@@ -60,17 +55,17 @@ export function nextHands(
       earliestMs: window.earliestMs,
       dueMs: window.bestMs,
       latestMs: window.latestMs,
-      ...signOf(pins, piece.formulaId, verb),
+      ...signOf(run, piece.formulaId, verb),
       ...(verb === 'flip' && (predicted.mayBurnMs ?? Infinity) <= nowMs ? { mayBurn: true } : {}),
     });
   }
-  const pours = state.finishedAtMs === null ? poursToCome(pins, state, forecast, plan, turns, nowMs) : [];
+  const pours = run.state.finishedAtMs === null ? poursToCome(run, forecast, plan, turns, nowMs) : [];
   return [...turns, ...pours].sort((a, b) => a.dueMs - b.dueMs || ORDER[a.verb] - ORDER[b.verb] || byPlace(a, b));
 }
 
-function signOf(pins: Pins, formulaId: string, verb: 'flip' | 'lift'): Pick<Hand, 'sign'> {
+function signOf(run: RunView, formulaId: string, verb: 'flip' | 'lift'): Pick<Hand, 'sign'> {
   if (verb === 'lift') return { sign: 'springsBack' };
-  const { rule } = formulaOf(pins, formulaId).flip;
+  const { rule } = run.formula(formulaId).flip;
   return rule === 'time' ? {} : { sign: rule };
 }
 
@@ -91,24 +86,25 @@ interface PourTarget {
 }
 
 function poursToCome(
-  pins: Pins,
-  state: RunState,
+  run: RunView,
   forecast: Forecast,
   plan: RunPlan | null,
   turns: readonly Hand[],
   nowMs: number,
 ): Hand[] {
-  const targets: PourTarget[] = (state.brief?.items ?? []).flatMap(({ formulaId, stationIds }) =>
+  const targets: PourTarget[] = (run.state.brief?.items ?? []).flatMap(({ formulaId, stationIds }) =>
     stationIds.flatMap((stationId) =>
-      stationOf(pins, stationId).zones.map(({ id: zoneId }) => ({
+      run.station(stationId).zones.map(({ id: zoneId }) => ({
         formulaId,
         stationId,
         zoneId,
-        ...pourDue(state, forecast, plan, { formulaId, stationId, zoneId }, nowMs),
+        ...pourDue(run.state, forecast, plan, { formulaId, stationId, zoneId }, nowMs),
       })),
     ),
   );
-  const left = new Map((state.brief?.items ?? []).map(({ formulaId }) => [formulaId, piecesLeft(state, formulaId)]));
+  const left = new Map(
+    (run.state.brief?.items ?? []).map(({ formulaId }) => [formulaId, piecesLeft(run.state, formulaId)]),
+  );
   const pours: Hand[] = [];
   let handsFreeMs = -Infinity;
   for (const target of targets.sort((a, b) => a.dueMs - b.dueMs)) {
@@ -117,11 +113,11 @@ function poursToCome(
     const zone = zoneFor(forecast, target);
     // on a plate that nobody has proven one piece goes alone
     const most = zone?.unproven ? Math.min(1, pieces) : pieces;
-    const free = fitPlaces(zone, freePlaces(pins, state, target, nowMs, zone?.unproven)).slice(0, most);
+    const free = fitPlaces(zone, freePlaces(run, target, nowMs, zone?.unproven)).slice(0, most);
     if (free.length === 0) continue;
-    const { hands } = formulaOf(pins, target.formulaId);
+    const { hands } = run.formula(target.formulaId);
     const lengthMs = (hands.greaseS + hands.pourS * free.length) * 1000;
-    const begun = [...state.onPlate.values()].some((id) => isOn(state, id, target));
+    const begun = [...run.state.onPlate.values()].some((id) => isOn(run.state, id, target));
     const waitsFor = begun ? undefined : heatWaited(zone, target, nowMs);
     const dueMs = waitsFor ? Math.max(target.dueMs, nowMs + WAITS_AGAIN_MS) : target.dueMs;
     const startMs = begun ? dueMs : clearOf(turns, Math.max(dueMs, handsFreeMs), lengthMs);
@@ -150,15 +146,17 @@ function poursToCome(
  * Free places of a zone that may be poured now. A panful that has begun to turn, or was begun a while ago, is not topped
  * up: its zone is poured again when it is empty.
  */
-function freePlaces(pins: Pins, state: RunState, target: PourTarget, nowMs: number, unproven = false): string[] {
-  const onZone = [...state.onPlate.values()].filter((id) => isOn(state, id, target)).map((id) => state.pieces.get(id)!);
+function freePlaces(run: RunView, target: PourTarget, nowMs: number, unproven = false): string[] {
+  const onZone = [...run.state.onPlate.values()]
+    .filter((id) => isOn(run.state, id, target))
+    .map((id) => run.state.pieces.get(id)!);
   const closed = onZone.some(
     (piece) =>
       piece.flippedAtMs !== null || piece.formulaId !== target.formulaId || nowMs - piece.pouredAtMs > POUR_SLACK_MS,
   );
   if (closed || (unproven && onZone.length > 0)) return [];
-  return placesIn(pins, state, target.formulaId, target.stationId)
-    .filter((place) => place.zoneId === target.zoneId && !state.onPlate.has(placeKey(target.stationId, place.id)))
+  return placesIn(run, target.formulaId, target.stationId)
+    .filter((place) => place.zoneId === target.zoneId && !run.state.onPlate.has(placeKey(target.stationId, place.id)))
     .map((place) => place.id);
 }
 

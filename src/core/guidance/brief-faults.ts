@@ -1,6 +1,7 @@
+import type { RunView } from '#core/setup';
 import { pouredDensityGPerMl } from '#core/formula';
-import { larderOf, zoneKey, type Pins, type RunState } from '#core/run';
-import { discInRun, formulaOf, placesIn, portionMl, stationOf } from '#core/setup';
+import { zoneKey } from '#core/run';
+import { discInRun, placesIn, portionMl } from '#core/setup';
 import type { MorningPlan } from '#core/plan';
 import { usualFoodW } from '#core/heating';
 import { panfulLoad } from '#core/surface';
@@ -20,18 +21,18 @@ const FEW_SHARE = 0.5;
  * What a brief asks of its plates that cannot be: a pour that runs over its well, a panful that takes more heat than its
  * plate has, a panful so small that most places stay empty because the moment to turn is too short for one pair of hands.
  */
-export function briefFaults(pins: Pins, state: RunState, plan: Pick<MorningPlan, 'panfuls'>): BriefFault[] {
-  return (state.brief?.items ?? []).flatMap(({ formulaId, pieces, stationIds }) =>
+export function briefFaults(run: RunView, plan: Pick<MorningPlan, 'panfuls'>): BriefFault[] {
+  return (run.state.brief?.items ?? []).flatMap(({ formulaId, pieces, stationIds }) =>
     stationIds.flatMap((stationId): BriefFault[] => {
       const of = { formulaId, stationId };
-      const overflow = wellOverflow(pins, state, formulaId, stationId);
+      const overflow = wellOverflow(run, formulaId, stationId);
       // nothing else that is worked out of such a pour is worth a word
       if (overflow) return [{ ...of, code: 'overflows', ...overflow }];
-      return stationOf(pins, stationId).zones.flatMap(({ id: zoneId }): BriefFault[] => {
+      return run.station(stationId).zones.flatMap(({ id: zoneId }): BriefFault[] => {
         const key = zoneKey(stationId, zoneId);
-        const places = placesIn(pins, state, formulaId, stationId).filter((place) => place.zoneId === zoneId).length;
+        const places = placesIn(run, formulaId, stationId).filter((place) => place.zoneId === zoneId).length;
         const full = Math.min(places, pieces);
-        const borne = borneAtOnce(pins, state, of, zoneId, full);
+        const borne = borneAtOnce(run, of, zoneId, full);
         if (borne < full) return [{ ...of, zoneId, code: 'takesTooMuch', of: full, atOnce: borne }];
         const planned = plan.panfuls.filter((panful) => panful.formulaId === formulaId && panful.zoneKey === key);
         const atOnce = Math.max(0, ...planned.map(({ size }) => size));
@@ -44,32 +45,31 @@ export function briefFaults(pins: Pins, state: RunState, plan: Pick<MorningPlan,
 }
 
 /** A pour that is higher than its well is deep, and the one that half fills it, as the trade does. */
-function wellOverflow(pins: Pins, state: RunState, formulaId: string, stationId: string) {
-  const { shape } = stationOf(pins, stationId);
+function wellOverflow(run: RunView, formulaId: string, stationId: string) {
+  const { shape } = run.station(stationId);
   if (shape.kind !== 'wells') return null;
-  const { thicknessMm } = discInRun(pins, state, formulaId, stationId);
+  const { thicknessMm } = discInRun(run, formulaId, stationId);
   if (thicknessMm <= shape.wellDepthMm) return null;
   const halfMl = (Math.PI * shape.wellMm ** 2 * (shape.wellDepthMm / 2)) / 4 / 1000;
-  return { volumeMl: portionMl(pins, state, formulaId), halfMl: Math.floor(halfMl) };
+  return { volumeMl: portionMl(run, formulaId), halfMl: Math.floor(halfMl) };
 }
 
 /** How many pieces a zone bears at once before it sinks below where anything browns; none: not even one. */
 function borneAtOnce(
-  pins: Pins,
-  state: RunState,
+  run: RunView,
   { formulaId, stationId }: { readonly formulaId: string; readonly stationId: string },
   zoneId: string,
   most: number,
 ): number {
-  const body = formulaOf(pins, formulaId);
-  const massG = portionMl(pins, state, formulaId) * pouredDensityGPerMl(body, larderOf(pins));
+  const body = run.formula(formulaId);
+  const massG = portionMl(run, formulaId) * pouredDensityGPerMl(body, run.larder);
   for (let count = most; count > 0; count--) {
     const hold = {
-      ...{ targetC: body.heat.targetC, roomC: pins.roomC },
+      ...{ targetC: body.heat.targetC, roomC: run.pins.roomC },
       meanFoodW: usualFoodW(body.type, count, massG),
     };
     const load = panfulLoad(body.type, count, massG);
-    if (!recoveryOf(stationOf(pins, stationId), zoneId, hold, load).tooMuch) return count;
+    if (!recoveryOf(run.station(stationId), zoneId, hold, load).tooMuch) return count;
   }
   return 0;
 }

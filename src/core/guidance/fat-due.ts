@@ -1,6 +1,6 @@
+import type { RunView } from '#core/setup';
 import { FAT_LIMIT_C } from '#core/plate';
-import { zoneKey, type Pins, type RunState } from '#core/run';
-import { formulaOf } from '#core/setup';
+import { zoneKey, type RunState } from '#core/run';
 import type { Hand } from './actions.ts';
 import type { ZoneForecast } from '#core/forecast';
 
@@ -10,13 +10,13 @@ type Pour = Pick<Hand, 'verb' | 'formulaId' | 'stationId' | 'zoneId'>;
 export type FatAsked = 'put' | 'leaveOut' | null;
 
 /** Whether a pour wants fat on its zone first, and whether the zone bears it. */
-export function fatAsked(pins: Pins, state: RunState, hand: Pour, zones: readonly ZoneForecast[]): FatAsked {
-  if (!fatDue(pins, state, hand)) return null;
+export function fatAsked(run: RunView, hand: Pour, zones: readonly ZoneForecast[]): FatAsked {
+  if (!fatDue(run, hand)) return null;
   const zone = zones.find(
     ({ formulaId, stationId, zoneId }) =>
       formulaId === hand.formulaId && stationId === hand.stationId && zoneId === hand.zoneId,
   );
-  return zone && fatFails(formulaOf(pins, hand.formulaId).fat.kind, zone.hottest) ? 'leaveOut' : 'put';
+  return zone && fatFails(run.formula(hand.formulaId).fat.kind, zone.hottest) ? 'leaveOut' : 'put';
 }
 
 /** One in forty of a normal lie above so many spreads: a plate with fat on it goes on warming between two panfuls. */
@@ -32,24 +32,24 @@ export function fatFails(kind: keyof typeof FAT_LIMIT_C, { surfaceC, sdC }: Zone
  * Whether a pour wants fat on its zone first, by its formula's rule: once in a run, before each panful, or before each
  * pour. Fat counts that was put on since the zone was last poured, or last lifted from.
  */
-function fatDue(pins: Pins, state: RunState, hand: Pour): boolean {
+function fatDue(run: RunView, hand: Pour): boolean {
   if (hand.verb !== 'pour') return false;
-  const { fat } = formulaOf(pins, hand.formulaId);
+  const { fat } = run.formula(hand.formulaId);
   if (fat.kind === 'none' || fat.rule === 'never') return false;
-  const lastMs = state.zones.get(zoneKey(hand.stationId, hand.zoneId))?.fatPutMs.at(-1);
-  if (fat.rule === 'once') return lastMs === undefined && !poured(state, hand, () => true);
+  const lastMs = run.state.zones.get(zoneKey(hand.stationId, hand.zoneId))?.fatPutMs.at(-1);
+  if (fat.rule === 'once') return lastMs === undefined && !poured(run.state, hand, () => true);
   if (fat.rule === 'eachPour')
     return !after(
       lastMs,
-      lastOf(state, hand, (piece) => piece.pouredAtMs),
+      lastOf(run.state, hand, (piece) => piece.pouredAtMs),
     );
   // a panful that is being poured had its fat, or its cook decided without
-  const begun = poured(state, hand, (piece) => piece.offAtMs === null && piece.flippedAtMs === null);
+  const begun = poured(run.state, hand, (piece) => piece.offAtMs === null && piece.flippedAtMs === null);
   return (
     !begun &&
     !after(
       lastMs,
-      lastOf(state, hand, (piece) => piece.offAtMs ?? -Infinity),
+      lastOf(run.state, hand, (piece) => piece.offAtMs ?? -Infinity),
     )
   );
 }

@@ -1,3 +1,4 @@
+import type { RunView } from '#core/setup';
 import { placeKey, type Piece, type RunState } from '#core/run';
 import type { Forecast } from '#core/forecast';
 
@@ -32,17 +33,17 @@ export function assumedDeeds(state: RunState, forecast: Forecast, nowMs: number)
 }
 
 /** The run as it is taken to stand, with what nobody tapped. */
-export function asAssumed(state: RunState, deeds: readonly AssumedDeed[]): RunState {
-  if (deeds.length === 0) return state;
-  const pieces = new Map(state.pieces);
-  const onPlate = new Map(state.onPlate);
+export function asAssumed(run: RunView, deeds: readonly AssumedDeed[]): RunView {
+  if (deeds.length === 0) return run;
+  const pieces = new Map(run.state.pieces);
+  const onPlate = new Map(run.state.onPlate);
   for (const { pieceId, verb, atMs } of deeds) {
     const piece = pieces.get(pieceId);
     if (!piece || piece.offAtMs !== null) continue; // tapped meanwhile
     pieces.set(pieceId, verb === 'flip' ? turned(piece, atMs) : { ...piece, offAtMs: atMs, fate: 'lifted' });
     if (verb === 'lift') onPlate.delete(placeKey(piece.stationId, piece.placeId));
   }
-  return { ...state, pieces, onPlate };
+  return run.with({ pieces, onPlate });
 }
 
 function turned(piece: Piece, atMs: number): Piece {

@@ -1,6 +1,6 @@
+import type { RunView } from '#core/setup';
 import { familyOf } from '#core/formula';
-import { zoneKey, type Piece, type Pins, type RunState } from '#core/run';
-import { formulaOf } from '#core/setup';
+import { zoneKey, type Piece, type RunState } from '#core/run';
 
 /** Pieces poured this near to each other on a zone are one panful: one of them is looked at for all, ms. */
 const ONE_PANFUL_MS = 90_000;
@@ -22,28 +22,28 @@ export interface Judgement {
  * open, how it turned and how its middle is; the colour of the piece turned last, which is soon forgotten; else how a
  * later panful turned, which lies on the tray. Never more than one question.
  */
-export function judgementAsked(pins: Pins, state: RunState, nowMs: number): Judgement | null {
-  const lying = ofTray(pins, state, nowMs);
-  return lying.ofTest ?? ofFace(state, nowMs) ?? lying.ofPanful;
+export function judgementAsked(run: RunView, nowMs: number): Judgement | null {
+  const lying = ofTray(run, nowMs);
+  return lying.ofTest ?? ofFace(run.state, nowMs) ?? lying.ofPanful;
 }
 
 /**
  * What lies on the tray: of a zone its first piece, its test, and the first of each panful after it of which nobody told anything else: a plate
  * that drifts is found by that, and one look at what lies on the tray is no trouble.
  */
-function ofTray(pins: Pins, state: RunState, nowMs: number): Record<'ofTest' | 'ofPanful', Judgement | null> {
+function ofTray(run: RunView, nowMs: number): Record<'ofTest' | 'ofPanful', Judgement | null> {
   const tests = new Map<string, Piece>();
   let ofTest: Judgement | null = null;
   let ofPanful: Judgement | null = null;
-  for (const piece of state.pieces.values()) {
+  for (const piece of run.state.pieces.values()) {
     const key = `${piece.formulaId} ${zoneKey(piece.stationId, piece.zoneId)}`;
     const before = tests.get(key);
     if (before && piece.pouredAtMs - before.pouredAtMs < ONE_PANFUL_MS) continue;
     tests.set(key, piece);
     if (piece.flippedAtMs === null || piece.fate !== 'lifted' || piece.offAtMs === null) continue;
     if (nowMs - piece.offAtMs >= LIES_THERE_MS) continue;
-    if (before && wasSeen(state, piece)) continue;
-    const asks = openOf(pins, piece, before === undefined);
+    if (before && wasSeen(run.state, piece)) continue;
+    const asks = openOf(run, piece, before === undefined);
     if (!asks) continue;
     const judgement = { pieceId: piece.id, asks, sinceMs: piece.offAtMs };
     if (before) ofPanful ??= judgement;
@@ -53,9 +53,9 @@ function ofTray(pins: Pins, state: RunState, nowMs: number): Record<'ofTest' | '
 }
 
 /** How it turned, then how the middle of the first is; of a guessed moment nothing, and a film has no middle. */
-function openOf(pins: Pins, { turn, centre, assumed, formulaId }: Piece, first: boolean): 'turn' | 'centre' | null {
+function openOf(run: RunView, { turn, centre, assumed, formulaId }: Piece, first: boolean): 'turn' | 'centre' | null {
   if (turn === null && !assumed.first) return 'turn';
-  return first && centre === null && !assumed.second && familyOf(formulaOf(pins, formulaId).type) === 'leavened'
+  return first && centre === null && !assumed.second && familyOf(run.formula(formulaId).type) === 'leavened'
     ? 'centre'
     : null;
 }

@@ -1,6 +1,6 @@
-import { formulaOf } from '#core/setup';
+import type { RunView } from '#core/setup';
 import type { Hand } from './actions.ts';
-import type { Pins, RunState, Tap } from '#core/run';
+import type { Tap } from '#core/run';
 
 const DEED_OF = { pour: 'poured', flip: 'flipped', lift: 'lifted' } as const;
 /** Two deeds further apart than so many times their usual were not one after the other. Assumed. */
@@ -12,12 +12,12 @@ const USUAL_COUNTS = 3;
  * Seconds from one piece of a row to the next, as these hands do it: the formula's, and what single taps of this run show.
  * Rows that were tapped at once tell nothing of it.
  */
-export function rhythmS(pins: Pins, state: RunState, formulaId: string, verb: Hand['verb']): number {
-  const { pourS, flipS, liftS } = formulaOf(pins, formulaId).hands;
+export function rhythmS(run: RunView, formulaId: string, verb: Hand['verb']): number {
+  const { pourS, flipS, liftS } = run.formula(formulaId).hands;
   const usualS = { pour: pourS, flip: flipS, lift: liftS }[verb];
   let [sumS, count] = [USUAL_COUNTS * usualS, USUAL_COUNTS];
   let before: Tap | undefined;
-  for (const tap of state.taps) {
+  for (const tap of run.state.taps) {
     if (tap.kind !== DEED_OF[verb] || tap.placeIds.length !== 1) continue;
     const betweenS = before ? (tap.atMs - before.atMs) / 1000 : Infinity;
     if (betweenS > 0 && betweenS <= ONE_AFTER_OTHER * usualS && zoneOf(before!) === zoneOf(tap)) {

@@ -1,14 +1,15 @@
+import type { RunView } from '#core/setup';
 import { planMorning, type MorningJob, type MorningPlan, type MorningZone } from '#core/plan';
 import { paceOf } from '#core/adapt';
 import { USUAL_PACE, pieceAt, servedLift, type Pace, type Window } from '#core/piece';
 import { FOLD_S, WHIP_S, familyOf, isWhipped, preparationsFor, type FormulaBody } from '#core/formula';
 import { ingredientOf, type Larder } from '#core/ingredients';
-import { larderOf, pinnedFormula, pinnedStation, zoneKey, type Pins, type RunState } from '#core/run';
+import { pinnedFormula, pinnedStation, zoneKey } from '#core/run';
 import { briefFaults, type BriefFault } from './brief-faults.ts';
-import { bodyInRun, formulaOf, placesIn, stationOf } from '#core/setup';
+import { bodyInRun, placesIn } from '#core/setup';
 import { sharesOf } from '#core/lot';
 import { liftLearned } from '#core/forecast';
-import { tableFor, type TableCache } from '#core/forecast';
+import { tableFor } from '#core/forecast';
 import { burnerBefore, zonePreheat } from '#core/heating';
 import { wantedSurfaceC } from '#core/heating';
 import type { PreheatPlan } from '#core/plate';
@@ -33,8 +34,8 @@ function movedTo(pinnedS: number | undefined, lift: Window): Window {
 }
 
 /** A batter as runs before this one left it; the plain model's where there is none. */
-function paceKnown(pins: Pins, formulaId: string): Pace {
-  const learned = pinnedFormula(pins, formulaId)?.learned;
+function paceKnown(run: RunView, formulaId: string): Pace {
+  const learned = pinnedFormula(run.pins, formulaId)?.learned;
   return learned ? paceOf({ lnTime: learned.lnTime.mean, lnBrowning: learned.lnBrowning.mean }) : USUAL_PACE;
 }
 
@@ -42,8 +43,8 @@ function paceKnown(pins: Pins, formulaId: string): Pace {
  * A piece poured alone on a plate that nobody has read: both its sides, by what a first piece on a plate not proven takes,
  * and the time in which its dial is put right and the plate comes to it.
  */
-function testS(pins: Pins, stationId: string, zoneId: string, { type }: FormulaBody): number {
-  const read = pinnedStation(pins, stationId)?.calibration?.some((each) => each.zoneId === zoneId);
+function testS(run: RunView, stationId: string, zoneId: string, { type }: FormulaBody): number {
+  const read = pinnedStation(run.pins, stationId)?.calibration?.some((each) => each.zoneId === zoneId);
   return read ? 0 : TEST_S[familyOf(type)] + CORRECTED_S;
 }
 /** Common practice, no source: a first piece takes up to half as long again. */
@@ -69,30 +70,30 @@ const LEAST_MIX_S = 180;
  * plate, at the pace that runs before showed of its batter.
  * @throws RangeError when there is no brief or a formula finds no place.
  */
-export function planRun(pins: Pins, state: RunState, nowMs: number, tables: TableCache): RunPlan {
-  const { brief } = state;
+export function planRun(run: RunView, nowMs: number): RunPlan {
+  const { brief } = run.state;
   if (!brief) throw new RangeError('The run has no brief yet.');
   const capacity: Record<string, number> = {};
   const preheat: Record<string, PreheatPlan> = {};
   const zones: MorningZone[] = [];
   const jobs = brief.items.map(({ formulaId, pieces, stationIds }): MorningJob => {
-    const body = formulaOf(pins, formulaId);
+    const body = run.formula(formulaId);
     const jobZones = stationIds.flatMap((stationId) => {
-      const station = stationOf(pins, stationId);
-      const places = placesIn(pins, state, formulaId, stationId);
+      const station = run.station(stationId);
+      const places = placesIn(run, formulaId, stationId);
       return station.zones.map((zone) => {
         const key = zoneKey(stationId, zone.id);
         const room = places.filter((place) => place.zoneId === zone.id).length;
         capacity[key] = room;
-        preheat[key] ??= zonePreheat(pins, stationId, zone.id, body, {
-          table: tableFor(pins, state, { formulaId, stationId, zoneId: zone.id }, tables, nowMs),
-          pace: paceKnown(pins, formulaId),
+        preheat[key] ??= zonePreheat(run, stationId, zone.id, body, {
+          table: tableFor(run, { formulaId, stationId, zoneId: zone.id }, nowMs),
+          pace: paceKnown(run, formulaId),
         });
         if (!zones.some((known) => known.key === key))
           zones.push({
             key,
             preheatS: preheat[key].boostS + preheat[key].coastS,
-            testS: testS(pins, stationId, zone.id, body),
+            testS: testS(run, stationId, zone.id, body),
           });
         return { key, capacity: room, recoveryS: RECOVERY_S[familyOf(body.type)] };
       });
@@ -101,14 +102,14 @@ export function planRun(pins: Pins, state: RunState, nowMs: number, tables: Tabl
       throw new RangeError(`${body.name} fits on none of its plates. Pour less, or choose another plate.`);
     }
     const firstStation = stationIds[0]!;
-    const firstZone = stationOf(pins, firstStation).zones[0]!.id;
-    const table = tableFor(pins, state, { formulaId, stationId: firstStation, zoneId: firstZone }, tables, nowMs);
-    const learned = pinnedFormula(pins, formulaId)?.learned;
-    const pace = paceKnown(pins, formulaId);
-    const sdC = burnerBefore(pins, firstStation, firstZone).sdC;
+    const firstZone = run.station(firstStation).zones[0]!.id;
+    const table = tableFor(run, { formulaId, stationId: firstStation, zoneId: firstZone }, nowMs);
+    const learned = pinnedFormula(run.pins, formulaId)?.learned;
+    const pace = paceKnown(run, formulaId);
+    const sdC = burnerBefore(run, firstStation, firstZone).sdC;
     const { flip, lift: done, appearances } = pieceAt(table, wantedSurfaceC(body.heat, table, pace, { sdC }), pace);
     const usual = servedLift(done, appearances, flip.bestS);
-    const lift = movedTo(state.secondSideS.get(formulaId), liftLearned(usual, learned?.lnSecond?.mean ?? 0));
+    const lift = movedTo(run.state.secondSideS.get(formulaId), liftLearned(usual, learned?.lnSecond?.mean ?? 0));
     return {
       formulaId,
       pieces,
@@ -116,12 +117,12 @@ export function planRun(pins: Pins, state: RunState, nowMs: number, tables: Tabl
       first: { bestS: flip.bestS, earlyS: flip.bestS - flip.earliestS, lateS: flip.latestS - flip.bestS },
       second: { bestS: lift.bestS, earlyS: lift.bestS - lift.earliestS, lateS: lift.latestS - lift.bestS },
       zones: jobZones,
-      ...handsBeside(body, larderOf(pins)),
-      shares: sharesOf(state, formulaId),
+      ...handsBeside(body, run.larder),
+      shares: sharesOf(run.state, formulaId),
       mixedTogether: body.lines.some((line) => line.when === 'justBefore'),
       prepareS: Math.max(
         0,
-        ...preparationsFor(bodyInRun(pins, state, formulaId), larderOf(pins)).map(({ beforeMin }) => beforeMin * 60),
+        ...preparationsFor(bodyInRun(run, formulaId), run.larder).map(({ beforeMin }) => beforeMin * 60),
       ),
       rest: {
         earliestS: body.rest.earliestMin * 60,
@@ -131,5 +132,5 @@ export function planRun(pins: Pins, state: RunState, nowMs: number, tables: Tabl
     };
   });
   const plan = planMorning(jobs, zones, brief.serviceAtMs, nowMs);
-  return { ...plan, preheat, capacity, faults: briefFaults(pins, state, plan) };
+  return { ...plan, preheat, capacity, faults: briefFaults(run, plan) };
 }

@@ -1,6 +1,6 @@
+import type { RunView } from '#core/setup';
 import { zoneMiddle, type SpotOnPlate } from '#core/plate';
-import { zoneKey, type Pins, type RunState } from '#core/run';
-import { stationOf } from '#core/setup';
+import { zoneKey } from '#core/run';
 import type { Forecast } from '#core/forecast';
 import { looksBeneath } from './looks-beneath.ts';
 import { heatSteps, type HeatStep } from './heat-steps.ts';
@@ -39,26 +39,26 @@ export interface Look {
  * Everything the desk asks for, in one order of urgency over all plates: what is due first, danger before a lift or a
  * flip, heat before a pour, the rest after them; then what comes, by its time. The screens show these and no other.
  */
-export function promptsNow(pins: Pins, state: RunState, told: Forecast, plan: RunPlan | null, nowMs: number): Prompt[] {
-  const prompts: Prompt[] = heatSteps(state, told, plan, nowMs).map((step) => ({
+export function promptsNow(run: RunView, told: Forecast, plan: RunPlan | null, nowMs: number): Prompt[] {
+  const prompts: Prompt[] = heatSteps(run.state, told, plan, nowMs).map((step) => ({
     ...{ kind: 'heat', key: `heat ${step.key} ${step.why} ${step.mark}`, dueMs: step.dueMs, step },
   }));
   if (plan)
-    for (const task of morningTasks(pins, state, plan, nowMs))
+    for (const task of morningTasks(run, plan, nowMs))
       if (task.doneMs === null && task.kind !== 'plate')
         prompts.push({ kind: 'task', key: `task ${task.id}`, dueMs: task.dueMs, task });
   for (const zone of told.zones) {
-    const look = lookAsked(pins, state, zone, plan);
+    const look = lookAsked(run, zone, plan);
     if (look) prompts.push({ kind: 'look', key: `look ${zone.key}`, dueMs: nowMs, look });
   }
-  for (const { pieceId, dueMs } of looksBeneath(state, told))
+  for (const { pieceId, dueMs } of looksBeneath(run.state, told))
     prompts.push({ kind: 'beneath', key: `beneath ${pieceId}`, dueMs, pieceId });
-  const judgement = judgementAsked(pins, state, nowMs);
+  const judgement = judgementAsked(run, nowMs);
   if (judgement) {
     const key = `judge ${judgement.pieceId} ${judgement.asks}`;
     prompts.push({ kind: 'judge', key, dueMs: judgement.sinceMs, judgement });
   }
-  for (const hand of nextHands(pins, state, told, plan, nowMs))
+  for (const hand of nextHands(run, told, plan, nowMs))
     prompts.push({ kind: 'hand', key: `${hand.verb} ${hand.pieceId ?? hand.placeId}`, dueMs: hand.dueMs, hand });
   const poured = new Set(
     prompts.flatMap((prompt) =>
@@ -95,15 +95,16 @@ function urgency(prompt: Prompt, poured: ReadonlySet<string>): number {
 const LOOK_FROM_C = 20;
 
 /** One look before the first pour, on a plate that nobody has read; it can be refused. */
-export function lookAsked(pins: Pins, state: RunState, zone: ZoneForecast, plan: RunPlan | null): Look | null {
+export function lookAsked(run: RunView, zone: ZoneForecast, plan: RunPlan | null): Look | null {
   const { stationId, zoneId, formulaId } = zone;
   if (!zone.unproven || zone.basis !== 'dial' || !zone.mark) return null;
-  for (const piece of state.pieces.values()) if (piece.stationId === stationId && piece.zoneId === zoneId) return null;
+  for (const piece of run.state.pieces.values())
+    if (piece.stationId === stationId && piece.zoneId === zoneId) return null;
   const aimC = plan?.preheat[zone.key]?.aimC ?? zone.targetC;
   if (zone.surfaceC < aimC - LOOK_FROM_C) return null;
   const place = whereToRead(zone.places);
   const spot = place
-    ? placeOf(pins, state, { formulaId, stationId, zoneId, placeId: place.id })
-    : zoneMiddle(stationOf(pins, stationId), zoneId);
+    ? placeOf(run, { formulaId, stationId, zoneId, placeId: place.id })
+    : zoneMiddle(run.station(stationId), zoneId);
   return { stationId, zoneId, placeId: place?.id ?? null, spot: { xMm: spot.xMm, yMm: spot.yMm } };
 }

@@ -1,9 +1,10 @@
+import type { RunView } from '#core/setup';
 import { flipBestAt, timelineAt, type Fault, type SimulatedPiece } from '#core/piece';
-import { lotKey, type Piece, type Pins, type RunState } from '#core/run';
-import { formulaOf, portionMl } from '#core/setup';
+import { lotKey, type Piece, type RunState } from '#core/run';
+import { portionMl } from '#core/setup';
 import type { Forecast } from '#core/forecast';
 import { lotDose } from '#core/lot';
-import { tableFor, type TableCache } from '#core/forecast';
+import { tableFor } from '#core/forecast';
 import type { ZoneForecast } from '#core/forecast';
 
 /** The one thing to do about a fault, with what it is good for. Times are seconds of the first side unless said. */
@@ -43,14 +44,7 @@ const LESS = 0.85;
 const WHOLE_ML = 5;
 
 /** From what is wrong with a piece to one thing to do, by what is believed of its zone and its batter now. */
-export function remedyFor(
-  pins: Pins,
-  state: RunState,
-  forecast: Forecast,
-  piece: Piece,
-  fault: Fault,
-  tables: TableCache,
-): Remedy | null {
+export function remedyFor(run: RunView, forecast: Forecast, piece: Piece, fault: Fault): Remedy | null {
   const { formulaId, stationId, zoneId } = piece;
   const zone = forecast.zones.find(
     (each) => each.formulaId === formulaId && each.stationId === stationId && each.zoneId === zoneId,
@@ -61,19 +55,18 @@ export function remedyFor(
     case 'darkRaw':
     case 'paleSlow':
       return (
-        ofHeat(zone, piece, fault, hasAnswered(state, zone, forecast.atMs)) ??
-        ofPortion(pins, state, zone, piece, fault, tables)
+        ofHeat(zone, piece, fault, hasAnswered(run.state, zone, forecast.atMs)) ?? ofPortion(run, zone, piece, fault)
       );
     case 'paleRim':
     case 'uneven':
       return ofPlace(zone, piece, fault);
     case 'stuck':
-      return ofSticking(pins, piece, timeline);
+      return ofSticking(run, piece, timeline);
     case 'tore':
       return { do: 'leave', untilS: timeline?.holdsS ?? zone.next.flip.bestS };
     case 'ranThin':
     case 'stoodThick':
-      return ofBatter(pins, state, forecast.atMs, piece, fault);
+      return ofBatter(run, forecast.atMs, piece, fault);
   }
 }
 
@@ -103,26 +96,13 @@ function ofHeat(zone: ZoneForecast, piece: Piece, fault: 'darkRaw' | 'paleSlow',
 }
 
 /** On a plate that is right what is left is the piece: a thick one is raw when it is dark, a pale one wants its time. */
-function ofPortion(
-  pins: Pins,
-  state: RunState,
-  zone: ZoneForecast,
-  piece: Piece,
-  fault: 'darkRaw' | 'paleSlow',
-  tables: TableCache,
-): Remedy {
+function ofPortion(run: RunView, zone: ZoneForecast, piece: Piece, fault: 'darkRaw' | 'paleSlow'): Remedy {
   if (fault === 'paleSlow') return { do: 'leave', untilS: zone.next.brownedAt.golden ?? zone.next.flip.latestS };
-  const usualMl = portionMl(pins, state, piece.formulaId);
+  const usualMl = portionMl(run, piece.formulaId);
   const volumeMl = Math.max(WHOLE_ML, Math.round((usualMl * LESS) / WHOLE_ML) * WHOLE_ML);
   const { formulaId, stationId, zoneId, lot, doses } = piece;
   const holdsS = (ml: number) => {
-    const table = tableFor(
-      pins,
-      state,
-      { formulaId, stationId, zoneId, lot, doses, volumeMl: ml },
-      tables,
-      piece.pouredAtMs,
-    );
+    const table = tableFor(run, { formulaId, stationId, zoneId, lot, doses, volumeMl: ml }, piece.pouredAtMs);
     return timelineAt(table, zone.surfaceC).holdsS ?? flipBestAt(table, zone.surfaceC);
   };
   return { do: 'pourLess', volumeMl, nowS: holdsS(usualMl), thenS: holdsS(volumeMl) };
@@ -142,19 +122,19 @@ function ofPlace(zone: ZoneForecast, piece: Piece, fault: 'paleRim' | 'uneven'):
 }
 
 /** A base has to have its skin first; then fat, when the formula has any. */
-function ofSticking(pins: Pins, piece: Piece, timeline: SimulatedPiece | undefined): Remedy {
+function ofSticking(run: RunView, piece: Piece, timeline: SimulatedPiece | undefined): Remedy {
   const untilS = timeline?.peekS;
   const triedS = piece.flippedAtMs === null ? null : (piece.flippedAtMs - piece.pouredAtMs) / 1000;
   if (untilS !== undefined && triedS !== null && triedS < untilS) return { do: 'leave', untilS };
-  if (formulaOf(pins, piece.formulaId).fat.kind !== 'none') return { do: 'fat' };
+  if (run.formula(piece.formulaId).fat.kind !== 'none') return { do: 'fat' };
   return { do: 'leave', untilS: timeline?.signS ?? untilS ?? timeline?.flip.bestS ?? 0 };
 }
 
 /** What to stir in, as far as the lot was measured; else how it runs is to be measured. */
-function ofBatter(pins: Pins, state: RunState, nowMs: number, piece: Piece, fault: 'ranThin' | 'stoodThick'): Remedy {
-  const lot = state.lots.get(lotKey(piece.formulaId, piece.lot));
+function ofBatter(run: RunView, nowMs: number, piece: Piece, fault: 'ranThin' | 'stoodThick'): Remedy {
+  const lot = run.state.lots.get(lotKey(piece.formulaId, piece.lot));
   if (!lot?.readings.length) return { do: 'measure' };
-  const dose = lotDose(pins, state, lot, nowMs, nowMs);
+  const dose = lotDose(run, lot, nowMs, nowMs);
   const fits = dose.what === (fault === 'ranThin' ? 'flour' : 'liquid');
   return fits ? { do: 'dose', ingredientId: dose.ingredientId, massG: dose.nowG } : { do: 'measure' };
 }

@@ -1,6 +1,7 @@
+import type { RunView } from '#core/setup';
 import { preparationsFor, type PreparationKind } from '#core/formula';
 import { ingredientOf } from '#core/ingredients';
-import { larderOf, lotKey, type Pins, type RunState } from '#core/run';
+import { lotKey } from '#core/run';
 import { bodyInRun } from '#core/setup';
 import { OUT_BEFORE_MIN, lotRest } from '#core/lot';
 import type { RunPlan } from './plan-run.ts';
@@ -35,14 +36,14 @@ const UNDER_A_CLOTH_MIN = 10;
  * the fridge, whites whipped, the plate lit, the oven for holding, fruit, and the cook's own tasks. Each is done by a tap,
  * or by what the log shows: a burner lit, a lot folded.
  */
-export function morningTasks(pins: Pins, state: RunState, plan: RunPlan, nowMs: number): MorningTask[] {
-  const done = (id: string) => state.tasksDone.get(id)?.at(-1) ?? null;
+export function morningTasks(run: RunView, plan: RunPlan, nowMs: number): MorningTask[] {
+  const done = (id: string) => run.state.tasksDone.get(id)?.at(-1) ?? null;
   const none = { formulaId: null, lot: null, ingredientIds: [], zoneKeys: [], text: null } as const;
   const tasks: MorningTask[] = [];
   for (const planned of plan.lots) {
     const { formulaId, number, firstPourMs, mixStartMs, folded } = planned;
-    const body = bodyInRun(pins, state, formulaId);
-    const lot = state.lots.get(lotKey(formulaId, number));
+    const body = bodyInRun(run, formulaId);
+    const lot = run.state.lots.get(lotKey(formulaId, number));
     const mixedMs = lot?.mixedAtMs ?? null;
     const add = (kind: TaskKind, dueMs: number, doneMs: number | null, ingredientIds: readonly string[] = []) =>
       tasks.push({
@@ -56,10 +57,10 @@ export function morningTasks(pins: Pins, state: RunState, plan: RunPlan, nowMs: 
         ingredientIds,
       });
     if (number === 1)
-      for (const { kind, beforeMin, ingredientIds } of preparationsFor(body, larderOf(pins)))
+      for (const { kind, beforeMin, ingredientIds } of preparationsFor(body, run.larder))
         add(kind, mixStartMs - beforeMin * MS_PER_MIN, done(`${kind}/${formulaId}/1`) ?? mixedMs, ingredientIds);
     if (lot && mixedMs !== null && lot.restEndedAtMs === null) {
-      const { where } = lotRest(pins, state, lot, nowMs, firstPourMs);
+      const { where } = lotRest(run, lot, nowMs, firstPourMs);
       if (where === 'fridge') add('takeOut', firstPourMs - OUT_BEFORE_MIN * MS_PER_MIN, null);
     }
     const late = body.lines.filter((line) => line.when === 'justBefore').map((line) => line.ingredientId);
@@ -70,14 +71,14 @@ export function morningTasks(pins: Pins, state: RunState, plan: RunPlan, nowMs: 
       add('fold', folded.foldMs, foldedMs, late);
     }
     const fruit = body.lines
-      .filter((line) => ingredientOf(larderOf(pins), line.ingredientId).role === 'fruit' && line.when === 'onPiece')
+      .filter((line) => ingredientOf(run.larder, line.ingredientId).role === 'fruit' && line.when === 'onPiece')
       .map((line) => line.ingredientId);
     if (fruit.length > 0 && number === 1)
       add('fruit', firstPourMs - BEFORE_MIN.fruit * MS_PER_MIN, done(`fruit/${formulaId}/1`), fruit);
   }
   for (const { zoneKey: key, lightMs } of plan.preheats) {
     // a plate that was taken over hot, or read, is lit
-    const zone = state.zones.get(key);
+    const zone = run.state.zones.get(key);
     const lit = zone?.turns.find((each) => each.mark > 0) ?? zone?.assumed ?? zone?.readings[0];
     tasks.push({
       ...none,
@@ -97,8 +98,8 @@ export function morningTasks(pins: Pins, state: RunState, plan: RunPlan, nowMs: 
       dueMs: plan.firstPourMs - BEFORE_MIN.oven * MS_PER_MIN,
       doneMs: done('oven'),
     });
-  for (const { taskId, text, beforeMin, everyMin } of state.tasks) {
-    const times = state.tasksDone.get(taskId) ?? [];
+  for (const { taskId, text, beforeMin, everyMin } of run.state.tasks) {
+    const times = run.state.tasksDone.get(taskId) ?? [];
     const first = plan.firstPourMs - beforeMin * MS_PER_MIN;
     const again = everyMin !== null && times.length > 0;
     const dueMs = again ? times.at(-1)! + everyMin * MS_PER_MIN : first;

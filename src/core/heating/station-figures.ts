@@ -1,7 +1,7 @@
+import type { Memo } from '#core/memo';
 import {
   calibrated,
   says,
-  spotField,
   surfaceLikelihood,
   unreadSdC,
   type CalibrationReading,
@@ -69,11 +69,12 @@ export function stationFigures(
   readings: readonly CalibrationReading[],
   roomC: number,
   holdC: number,
+  memo: Memo,
 ): StationFigures {
-  const pairs = station.zones.map((zone) => ({ zone, pair: calibrated(station, zone.id, readings) }));
+  const pairs = station.zones.map((zone) => ({ zone, pair: calibrated(station, zone.id, readings, memo) }));
   return {
     pairs: pairs.map(({ zone, pair }) => figuresOf(station, zone, pair, { roomC, targetC: holdC })),
-    map: heldMap(station, new Map(pairs.map(({ zone, pair }) => [zone.id, pair])), roomC, holdC),
+    map: heldMap(station, new Map(pairs.map(({ zone, pair }) => [zone.id, pair])), roomC, holdC, memo),
   };
 }
 
@@ -131,15 +132,11 @@ function heldMap(
   pairs: ReadonlyMap<string, PairCalibration>,
   roomC: number,
   holdC: number,
+  memo: Memo,
 ): PlateMap {
-  const pattern = patternOf(station, roomC);
+  const pattern = patternOf(station, roomC, memo);
   const rise = (holdC - roomC) / (pattern.surfaceC - pattern.roomC);
-  const fields = new Map(
-    [...pairs].map(([zoneId, { weighed, known }]) => [
-      zoneId,
-      { known, spots: spotField(weighed.spots, weighed.spreadC) },
-    ]),
-  );
+  const fields = new Map([...pairs].map(([zoneId, { weighed, known }]) => [zoneId, { known, spots: weighed.field }]));
   const { columns, rows } = pattern;
   let sdC = 0;
   const tempC = Float32Array.from(pattern.offsetC, (offsetC, i) => {

@@ -1,3 +1,4 @@
+import type { RunView } from '#core/setup';
 import { unreadSdC, type Belief, type Expected } from '#core/adapt';
 import { familyOf, type BatterType, type FormulaBody } from '#core/formula';
 import type { Pace, TimelineTable } from '#core/piece';
@@ -22,8 +23,7 @@ import {
   type PreheatPlan,
   type StationBody,
 } from '#core/plate';
-import { pinnedStation, zoneKey, type Pins, type ZoneState } from '#core/run';
-import { stationOf } from '#core/setup';
+import { pinnedStation, zoneKey, type ZoneState } from '#core/run';
 import { dialMarkOf } from './dial-turns.ts';
 import { zoneOf } from '#core/setup';
 import { COOKING_HEAT_J_PER_G } from '#core/surface';
@@ -106,25 +106,25 @@ export function plainLimits(station: StationBody, targetC: number): HeatLimits {
 const USUAL_SPAN_C = 8;
 
 /** What a run began with of a zone's burner: nothing is known of it beyond its kind, or what its readings said. */
-export function burnerBefore(pins: Pins, stationId: string, zoneId: string): BurnerBelief {
-  const station = stationOf(pins, stationId);
-  const calibration = pinnedStation(pins, stationId)?.calibration?.find((each) => each.zoneId === zoneId);
+export function burnerBefore(run: RunView, stationId: string, zoneId: string): BurnerBelief {
+  const station = run.station(stationId);
+  const calibration = pinnedStation(run.pins, stationId)?.calibration?.find((each) => each.zoneId === zoneId);
   return { errorC: 0, sdC: calibration?.sdC ?? unreadSdC(station, zoneOf(station, zoneId)) };
 }
 
 /** How a formula's zone is brought to heat in a run, by what the run began with of burner and batter. */
 export function zonePreheat(
-  pins: Pins,
+  run: RunView,
   stationId: string,
   zoneId: string,
   body: Pick<FormulaBody, 'heat' | 'fat'>,
   { table, pace }: { readonly table: TimelineTable; readonly pace: Pace },
 ): PreheatPlan {
-  const station = stationOf(pins, stationId);
+  const station = run.station(stationId);
   const limits = limitsOf(station, body);
-  const believed = burnerBefore(pins, stationId, zoneId);
+  const believed = burnerBefore(run, stationId, zoneId);
   const targetC = wantedSurfaceC(body.heat, table, pace, { sdC: believed.sdC });
-  return preheatOf(station, zoneId, { roomC: pins.roomC, targetC, limits, believed });
+  return preheatOf(station, zoneId, { roomC: run.pins.roomC, targetC, limits, believed });
 }
 
 /** What is wished of an empty plate, and what is believed of its burner. */

@@ -7,17 +7,10 @@ export type Larder = ReadonlyMap<string, Ingredient>;
 /** The shipped ingredients as they are. */
 export const SHIPPED_LARDER: Larder = new Map(Object.entries(INGREDIENTS));
 
-const made = new WeakMap<readonly Ingredient[], Larder>();
-
 /** The shipped ingredients with a kitchen's own over them. */
 export function larderWith(own: readonly Ingredient[]): Larder {
-  let larder = made.get(own);
-  if (!larder) {
-    larder =
-      own.length === 0 ? SHIPPED_LARDER : new Map([...SHIPPED_LARDER, ...own.map((each) => [each.id, each] as const)]);
-    made.set(own, larder);
-  }
-  return larder;
+  if (own.length === 0) return SHIPPED_LARDER;
+  return new Map([...SHIPPED_LARDER, ...own.map((each) => [each.id, each] as const)]);
 }
 
 /** @throws RangeError when the larder does not have it */

@@ -1,21 +1,21 @@
+import type { RunView } from '#core/setup';
 import { gasFreeDensityGPerMl, type Amount } from '#core/ingredients';
 import { bowlVolumeMl, inBatter, linesFor, type ScaledBatter, type ScaledLine } from '#core/formula';
-import { isMixed, larderOf, lotKey, lotsOf, type Lot, type Pins, type RunState } from '#core/run';
-import { bodyInRun, lotFor, onceFor, type Memory } from '#core/setup';
+import { isMixed, lotKey, lotsOf, type Lot, type RunState } from '#core/run';
+import { bodyInRun, lotFor } from '#core/setup';
 
 /** The part of a batter that one lot is to hold. */
 export type PlannedBatter = Pick<ScaledBatter, 'lines' | 'massG' | 'volumeMl'> & { readonly share: number };
 
 /** What one lot is to hold; undefined when the run asks for none of the batter. */
-export function plannedLot(pins: Pins, state: RunState, formulaId: string, number = 1): PlannedBatter | undefined {
-  return onceFor(PLANNED, pins, state, lotKey(formulaId, number), () => planLot(pins, state, formulaId, number));
+export function plannedLot(run: RunView, formulaId: string, number = 1): PlannedBatter | undefined {
+  return run.once(`planned lot ${lotKey(formulaId, number)}`, () => planLot(run, formulaId, number));
 }
-const PLANNED: Memory<PlannedBatter | undefined> = new WeakMap();
 
-function planLot(pins: Pins, state: RunState, formulaId: string, number: number): PlannedBatter | undefined {
-  const whole = lotFor(pins, state, formulaId);
+function planLot(run: RunView, formulaId: string, number: number): PlannedBatter | undefined {
+  const whole = lotFor(run, formulaId);
   if (!whole) return undefined;
-  const share = sharesOf(state, formulaId)[number - 1] ?? 0;
+  const share = sharesOf(run.state, formulaId)[number - 1] ?? 0;
   const lines = whole.lines.map((line): ScaledLine => ({
     ...line,
     massG: line.massG === null ? null : line.massG * share,
@@ -40,11 +40,11 @@ export function sharesOf(state: Pick<RunState, 'batters'>, formulaId: string): r
  * What is really in a lot: what was weighed, what was not ticked as it was planned, without what stays back,
  * and every dose stirred in since. A lot of which nothing was weighed is taken as its formula; one that is not mixed too.
  */
-export function lotAmounts(pins: Pins, state: RunState, formulaId: string, lot: Lot | undefined): Amount[] {
-  const body = bodyInRun(pins, state, formulaId);
+export function lotAmounts(run: RunView, formulaId: string, lot: Lot | undefined): Amount[] {
+  const body = bodyInRun(run, formulaId);
   // one more than was planned is made as the last one was
-  const number = lot && Math.min(lot.number, sharesOf(state, formulaId).length);
-  const planned = plannedLot(pins, state, formulaId, number);
+  const number = lot && Math.min(lot.number, sharesOf(run.state, formulaId).length);
+  const planned = plannedLot(run, formulaId, number);
   if (!planned || !lot) return inBatter(body, planned?.lines ?? linesFor(body, 100));
   const known = lot.weighed.size > 0;
   // of a lot that nobody weighed only its volume is known
@@ -69,22 +69,18 @@ function merge(amounts: readonly Amount[]): Amount[] {
 }
 
 /** Batter that a lot makes as it stands before any dose, mL; as planned while nothing was weighed. */
-export function mixedVolumeMl(pins: Pins, state: RunState, formulaId: string, number: number): number {
-  const body = bodyInRun(pins, state, formulaId);
-  const lot = state.lots.get(lotKey(formulaId, number));
-  const amounts = lotAmounts(pins, state, formulaId, lot && { ...lot, doses: [], volumeMl: null });
-  const planned = plannedLot(pins, state, formulaId, number)?.volumeMl ?? 0;
-  return lot && lot.weighed.size > 0 ? bowlVolumeMl(body, amounts, larderOf(pins)) : planned;
+export function mixedVolumeMl(run: RunView, formulaId: string, number: number): number {
+  const body = bodyInRun(run, formulaId);
+  const lot = run.state.lots.get(lotKey(formulaId, number));
+  const amounts = lotAmounts(run, formulaId, lot && { ...lot, doses: [], volumeMl: null });
+  const planned = plannedLot(run, formulaId, number)?.volumeMl ?? 0;
+  return lot && lot.weighed.size > 0 ? bowlVolumeMl(body, amounts, run.larder) : planned;
 }
 
 /** What of the held-back liquid has not gone in yet, g by ingredient. */
-export function stillBack(
-  pins: Pins,
-  state: RunState,
-  lot: Lot,
-): { readonly ingredientId: string; readonly massG: number }[] {
+export function stillBack(run: RunView, lot: Lot): { readonly ingredientId: string; readonly massG: number }[] {
   if (lot.weighed.size === 0) return [];
-  const lines = plannedLot(pins, state, lot.formulaId, lot.number)?.lines ?? [];
+  const lines = plannedLot(run, lot.formulaId, lot.number)?.lines ?? [];
   return lines.flatMap(({ ingredientId, heldBackG }) => {
     const given = lot.doses.reduce((sum, dose) => sum + (dose.ingredientId === ingredientId ? dose.massG : 0), 0);
     const left = heldBackG - given;
@@ -93,9 +89,9 @@ export function stillBack(
 }
 
 /** Batter of a formula that was mixed and not thrown away, doses included, mL; null while none is mixed. */
-export function lotVolumeMl(pins: Pins, state: Pick<RunState, 'lots'>, formulaId: string): number | null {
-  const larder = larderOf(pins);
-  const mixed = lotsOf(state, formulaId).filter(isMixed);
+export function lotVolumeMl(run: RunView, formulaId: string): number | null {
+  const larder = run.larder;
+  const mixed = lotsOf(run.state, formulaId).filter(isMixed);
   if (mixed.length === 0) return null;
   return mixed.reduce(
     (sum, lot) =>

@@ -1,3 +1,4 @@
+import type { RunView } from '#core/setup';
 import {
   ConsistencyFault,
   aimOf,
@@ -15,8 +16,8 @@ import {
 import { hydration, inBatter, linesFor, pouredDensityGPerMl, grainOf, type FormulaBody } from '#core/formula';
 import { ingredientOf, massByRole } from '#core/ingredients';
 import { USUAL_CLIMATE, ageingRate } from '#core/rest';
-import { larderOf, withDoses, type Lot, type Pins, type RunState } from '#core/run';
-import { bodyInRun, formulaOf, onceFor, type Memory } from '#core/setup';
+import { withDoses, type Lot } from '#core/run';
+import { bodyInRun } from '#core/setup';
 import { lotAmounts } from './amounts.ts';
 import { lotAgeMin, lotTemperature } from './resting.ts';
 
@@ -24,33 +25,30 @@ import { lotAgeMin, lotTemperature } from './resting.ts';
 const USUAL_BATTER_C = 20;
 
 /** Density at which a lot is measured, kg/m³. */
-export function lotDensityKgM3(pins: Pins, formulaId: string): number {
-  return pouredDensityGPerMl(formulaOf(pins, formulaId), larderOf(pins)) * 1000;
+export function lotDensityKgM3(run: RunView, formulaId: string): number {
+  return pouredDensityGPerMl(run.formula(formulaId), run.larder) * 1000;
 }
 
 /** What is believed of how a lot runs: its formula's promise, moved by every reading taken of it. */
-export function lotBelief(pins: Pins, state: RunState, lot: Lot): ConsistencyBelief {
-  let ofLot = BELIEFS.get(lot);
-  if (!ofLot) BELIEFS.set(lot, (ofLot = new WeakMap()));
-  return onceFor(ofLot, pins, state, '', () => beliefOf(pins, state, lot));
+export function lotBelief(run: RunView, lot: Lot): ConsistencyBelief {
+  const written = JSON.stringify([lot, [...lot.weighed]]);
+  return run.once(`belief of lot ${written}`, () => beliefOf(run, lot));
 }
-/** A lot of a state never changes, so its readings are weighed once for pins and state. */
-const BELIEFS = new WeakMap<Lot, Memory<ConsistencyBelief>>();
 
-function beliefOf(pins: Pins, state: RunState, lot: Lot): ConsistencyBelief {
-  const body = formulaOf(pins, lot.formulaId);
-  const larder = larderOf(pins);
+function beliefOf(run: RunView, lot: Lot): ConsistencyBelief {
+  const body = run.formula(lot.formulaId);
+  const larder = run.larder;
   const promised = inBatter(body, linesFor(body, 100));
   const prior = priorBelief(quantityOf(body.type), aimOf(body), {
     waterPerGrain: hydration(promised, larder).withEggG / 100,
     ageMin: body.rest.bestMin * ageingRate(body.rest.where, USUAL_CLIMATE),
     tempC: USUAL_BATTER_C,
   });
-  const density = lotDensityKgM3(pins, lot.formulaId);
+  const density = lotDensityKgM3(run, lot.formulaId);
   return lot.readings.reduce((belief, { atMs, doses, reading }) => {
     try {
-      const estimate = estimateOf(reading, body.type, density, pins.funnels ?? []);
-      return withReading(belief, momentOf(pins, state, body, withDoses(lot, doses), atMs), estimate);
+      const estimate = estimateOf(reading, body.type, density, run.pins.funnels ?? []);
+      return withReading(belief, momentOf(run, body, withDoses(lot, doses), atMs), estimate);
     } catch (error) {
       if (error instanceof ConsistencyFault) return belief; // kept in the log, and says nothing
       throw error;
@@ -59,24 +57,24 @@ function beliefOf(pins: Pins, state: RunState, lot: Lot): ConsistencyBelief {
 }
 
 /** Where a lot stands at a moment: its water with the doses it has, its age, its warmth. */
-function momentOf(pins: Pins, state: RunState, body: FormulaBody, lot: Lot, atMs: number): BatterMoment {
-  const larder = larderOf(pins);
-  const amounts = lotAmounts(pins, state, lot.formulaId, lot);
+function momentOf(run: RunView, body: FormulaBody, lot: Lot, atMs: number): BatterMoment {
+  const larder = run.larder;
+  const amounts = lotAmounts(run, lot.formulaId, lot);
   const grain = massByRole(amounts, 'grain', larder);
   return {
     waterPerGrain:
       grain > 0
         ? hydration(amounts, larder).withEggG / 100
         : hydration(inBatter(body, linesFor(body, 100)), larder).withEggG / 100,
-    ageMin: lotAgeMin(pins, body, lot, atMs),
-    tempC: lotTemperature(pins, body, lot, atMs),
+    ageMin: lotAgeMin(run, body, lot, atMs),
+    tempC: lotTemperature(run, body, lot, atMs),
   };
 }
 
 /** How a lot runs at a moment with its first so many doses, Pa or Pa·s, with its spread. */
-export function lotConsistency(pins: Pins, state: RunState, lot: Lot, atMs: number, doses = Infinity): Estimate {
-  const then = momentOf(pins, state, formulaOf(pins, lot.formulaId), withDoses(lot, doses), atMs);
-  return consistencyAt(lotBelief(pins, state, lot), then);
+export function lotConsistency(run: RunView, lot: Lot, atMs: number, doses = Infinity): Estimate {
+  const then = momentOf(run, run.formula(lot.formulaId), withDoses(lot, doses), atMs);
+  return consistencyAt(lotBelief(run, lot), then);
 }
 
 /** What to stir into a lot so that it runs as its formula wants when it is poured. */
@@ -88,14 +86,14 @@ export interface LotDose extends Dose {
 }
 
 /** @param pourMs when it is poured first; now when that has come */
-export function lotDose(pins: Pins, state: RunState, lot: Lot, nowMs: number, pourMs: number): LotDose {
-  const body = formulaOf(pins, lot.formulaId);
-  const larder = larderOf(pins);
-  const belief = lotBelief(pins, state, lot);
-  const amounts = lotAmounts(pins, state, lot.formulaId, lot);
+export function lotDose(run: RunView, lot: Lot, nowMs: number, pourMs: number): LotDose {
+  const body = run.formula(lot.formulaId);
+  const larder = run.larder;
+  const belief = lotBelief(run, lot);
+  const amounts = lotAmounts(run, lot.formulaId, lot);
   // by then it stands beside the plate
-  const moment = momentOf(pins, state, body, lot, Math.max(nowMs, pourMs));
-  const liquid = mainOf(pins, state, lot.formulaId, 'liquid');
+  const moment = momentOf(run, body, lot, Math.max(nowMs, pourMs));
+  const liquid = mainOf(run, lot.formulaId, 'liquid');
   const aim = aimOf(body);
   const dose = doseTo(belief, {
     grainG: grainOf(amounts, larder),
@@ -106,24 +104,17 @@ export function lotDose(pins: Pins, state: RunState, lot: Lot, nowMs: number, po
   });
   return {
     ...dose,
-    ingredientId: dose.what === 'flour' ? mainOf(pins, state, lot.formulaId, 'grain') : liquid,
-    now: consistencyAt(belief, momentOf(pins, state, body, lot, nowMs)),
+    ingredientId: dose.what === 'flour' ? mainOf(run, lot.formulaId, 'grain') : liquid,
+    now: consistencyAt(belief, momentOf(run, body, lot, nowMs)),
     atPour: consistencyAt(belief, moment),
     aim,
   };
 }
 
 /** The most of a batter's lines of a role: what a cook thins or thickens it with. */
-export function mainOf(
-  pins: Pins,
-  state: Pick<RunState, 'batters'>,
-  formulaId: string,
-  role: 'liquid' | 'grain',
-): string {
-  const larder = larderOf(pins);
-  const lines = bodyInRun(pins, state, formulaId).lines.filter(
-    (line) => ingredientOf(larder, line.ingredientId).role === role,
-  );
+export function mainOf(run: RunView, formulaId: string, role: 'liquid' | 'grain'): string {
+  const larder = run.larder;
+  const lines = bodyInRun(run, formulaId).lines.filter((line) => ingredientOf(larder, line.ingredientId).role === role);
   return [...lines].sort((a, b) => (b.percent ?? 0) - (a.percent ?? 0))[0]?.ingredientId ?? 'water';
 }
 

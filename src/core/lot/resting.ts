@@ -1,3 +1,4 @@
+import type { RunView } from '#core/setup';
 import { leaveningBalance } from '#core/formula';
 import type { FormulaBody } from '#core/formula';
 import { massByRole } from '#core/ingredients';
@@ -14,8 +15,7 @@ import {
   type Stay,
 } from '#core/rest';
 import { COOL_WITHIN_MIN, exposureOf, type Exposure } from '#core/safety';
-import { climateOf, larderOf, rulesOf, type Lot, type Pins, type RunState } from '#core/run';
-import { formulaOf } from '#core/setup';
+import { climateOf, rulesOf, type Lot } from '#core/run';
 import { lotAmounts } from './amounts.ts';
 
 const MS_PER_MIN = 60_000;
@@ -33,14 +33,14 @@ export function staysOf(body: FormulaBody, lot: Lot): Stay[] {
 }
 
 /** How warm a lot is at a moment, °C. */
-export function lotTemperature(pins: Pins, body: FormulaBody, lot: Lot, atMs: number): number {
+export function lotTemperature(run: RunView, body: FormulaBody, lot: Lot, atMs: number): number {
   const volumeMl = lot.volumeMl ?? USUAL_VOLUME_ML;
-  return lotTemperatureC(staysOf(body, lot), lot.batterC ?? pins.roomC, volumeMl, climateOf(pins), atMs);
+  return lotTemperatureC(staysOf(body, lot), lot.batterC ?? run.pins.roomC, volumeMl, climateOf(run.pins), atMs);
 }
 
 /** Minutes a lot has aged at a moment, as they count on the counter. */
-export function lotAgeMin(pins: Pins, body: FormulaBody, lot: Lot, atMs: number): number {
-  return lot.mixedAtMs === null ? 0 : counterAgeMin(staysOf(body, lot), climateOf(pins), atMs);
+export function lotAgeMin(run: RunView, body: FormulaBody, lot: Lot, atMs: number): number {
+  return lot.mixedAtMs === null ? 0 : counterAgeMin(staysOf(body, lot), climateOf(run.pins), atMs);
 }
 
 /** A lot at rest, as the Rest stage tells it. */
@@ -62,22 +62,22 @@ export interface LotRest {
 export const OUT_BEFORE_MIN = 30;
 
 /** @param pourMs when it is to be poured first @throws RangeError for a lot that is not mixed */
-export function lotRest(pins: Pins, state: RunState, lot: Lot, nowMs: number, pourMs: number | null): LotRest {
+export function lotRest(run: RunView, lot: Lot, nowMs: number, pourMs: number | null): LotRest {
   if (lot.mixedAtMs === null) throw new RangeError('A lot rests once it is mixed.');
-  const body = formulaOf(pins, lot.formulaId);
-  const climate = climateOf(pins);
+  const body = run.formula(lot.formulaId);
+  const climate = climateOf(run.pins);
   const stays = staysOf(body, lot);
   const where = stays.findLast((stay) => stay.fromMs <= nowMs)?.where ?? stays[0]!.where;
   const window = restWindow(body.rest, stays, climate);
-  const temperature = (atMs: number) => lotTemperature(pins, body, lot, atMs);
-  const rules = rulesOf(pins);
+  const temperature = (atMs: number) => lotTemperature(run, body, lot, atMs);
+  const rules = rulesOf(run.pins);
   return {
     where,
     window,
     phase: restPhase(window, nowMs),
     batterC: temperature(nowMs),
-    rise: riseOf(pins, state, lot, body, nowMs),
-    exposure: exposureOf(stays, temperature, rules, pins.roomC, nowMs),
+    rise: riseOf(run, lot, body, nowMs),
+    exposure: exposureOf(stays, temperature, rules, run.pins.roomC, nowMs),
     cold: where === 'fridge' ? coldOf() : null,
     takeOutMs: where === 'fridge' && pourMs !== null ? pourMs - OUT_BEFORE_MIN * MS_PER_MIN : null,
   };
@@ -93,20 +93,20 @@ export function lotRest(pins: Pins, state: RunState, lot: Lot, nowMs: number, po
   }
 }
 
-function riseOf(pins: Pins, state: RunState, lot: Lot, body: FormulaBody, nowMs: number): LotRest['rise'] {
-  const larder = larderOf(pins);
-  const amounts = lotAmounts(pins, state, lot.formulaId, lot);
+function riseOf(run: RunView, lot: Lot, body: FormulaBody, nowMs: number): LotRest['rise'] {
+  const larder = run.larder;
+  const amounts = lotAmounts(run, lot.formulaId, lot);
   if (body.type === 'whippedWhite') {
     if (lot.foldedAtMs === null) return null;
     const { all, by } = gasLeft({ whites: 1 }, (nowMs - lot.foldedAtMs) / MS_PER_MIN);
     return { now: by, ...all };
   }
   if (!(massByRole(amounts, 'grain', larder) > 0)) return null;
-  const { sodaG, gasMlPer100g } = leaveningBalance(amounts, larder, pins.pressurePa);
+  const { sodaG, gasMlPer100g } = leaveningBalance(amounts, larder, run.pins.pressurePa);
   if (gasMlPer100g.value === 0) return null;
   const withoutSoda = amounts.filter(({ ingredientId }) => larder.get(ingredientId)?.role !== 'soda');
-  const powder = leaveningBalance(withoutSoda, larder, pins.pressurePa).gasMlPer100g.value;
+  const powder = leaveningBalance(withoutSoda, larder, run.pins.pressurePa).gasMlPer100g.value;
   const soda = sodaG > 0 ? Math.max(0, gasMlPer100g.value - powder) : 0;
-  const { all, by } = gasLeft({ powder, soda }, lotAgeMin(pins, body, lot, nowMs));
+  const { all, by } = gasLeft({ powder, soda }, lotAgeMin(run, body, lot, nowMs));
   return { now: by, ...all };
 }

@@ -1,5 +1,6 @@
 import type { BatterFamily } from '#core/formula';
 import type { BatterProperties } from './batter.ts';
+import type { LeftAfter } from './kinetics.ts';
 import { BROWNING_LSTAR, type PieceParameters } from './parameters.ts';
 import { WATER_J_PER_KG_K } from './water.ts';
 
@@ -72,6 +73,7 @@ export interface ColumnSettings {
   readonly plate: PlateContact;
   readonly air: AirAbove;
   readonly pressurePa: number;
+  readonly leftAfter: LeftAfter;
   /** A face that is turned onto the plate is pressed down. */
   readonly pressed?: boolean | undefined;
 }

@@ -1,5 +1,4 @@
 import { setFraction, type Column, type ColumnSettings } from './column.ts';
-import { leftAfter } from './kinetics.ts';
 import { dissolvedMolPerKg, swollenM3PerMol } from './lookup.ts';
 import { lnSlowing, rawLevellingS } from './setting.ts';
 
@@ -14,7 +13,7 @@ const HOLES_PER_KG = 2e6; // that steam pierces on its way through a wet film; a
  * through what has not set, and burst on the face, as does steam that comes right through. What has set keeps its pores; what is made in it leaves through them.
  */
 export function gasStep(column: Column, settings: ColumnSettings, throughKgM2: number, dt: number): void {
-  const { batter, parameters: p, pressurePa } = settings;
+  const { batter, parameters: p, pressurePa, leftAfter } = settings;
   const { tempC, wasC, gasMol, gasM, solidM, dissolvedMol, gasReacted, dryKgM2, moisture } = column;
   const n = tempC.length;
   const left = leftAfter(p.leavening, dt);

@@ -71,3 +71,4 @@ export { type FlipBy } from './first-side.ts';
 export { type FruitOnPiece } from './fruit.ts';
 export { VAPOUR_PA, dissolvedMolPerKg, swollenM3PerMol } from './lookup.ts';
 export { boilingPointC, latentHeatJPerKg, saturationPressurePa } from './water.ts';
+export { leftAfterSteps } from './kinetics.ts';

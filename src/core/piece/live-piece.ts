@@ -1,3 +1,4 @@
+import { leftAfterSteps } from './kinetics.ts';
 import { advance, touchingShare } from './advance.ts';
 import { appearanceOf, type Appearance } from './appearance.ts';
 import { coldestC, leastSet, newColumn, turned, type Column, type ColumnSettings } from './column.ts';
@@ -51,7 +52,14 @@ export class LivePiece {
   constructor(input: PieceInput) {
     const { batter } = input;
     const parameters = input.parameters ?? PIECE_PARAMETERS;
-    const shared = { batter, parameters, plate: input.plate, pressurePa: input.pressurePa, pressed: input.pressed };
+    const shared = {
+      batter,
+      parameters,
+      plate: input.plate,
+      pressurePa: input.pressurePa,
+      pressed: input.pressed,
+      leftAfter: leftAfterSteps(),
+    };
     this.open = { ...shared, air: roomAir(input) };
     this.covered = input.lid ? { ...shared, air: LID_AIR } : this.open;
     this.stepS = QUICK.stepS[batter.type];

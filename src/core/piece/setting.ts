@@ -1,12 +1,11 @@
 import { cellHeightM, setFraction, type Column, type ColumnSettings } from './column.ts';
-import { leftAfter } from './kinetics.ts';
 
 const { exp, max, min } = Math; // bound once: asked for at every cell of every step
 
 /** One step of setting: starch swells and egg coagulates, first order. */
 export function setStep(
   { tempC, wasC, starchSet, eggSet }: Column,
-  { parameters: p }: ColumnSettings,
+  { parameters: p, leftAfter }: ColumnSettings,
   dt: number,
 ): void {
   const starch = leftAfter(p.starch, dt);

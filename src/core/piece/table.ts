@@ -1,3 +1,4 @@
+import type { Memo, Question } from '#core/memo';
 import {
   BROWNINGS,
   bestFlip,
@@ -138,29 +139,25 @@ export function brownedAt(table: TimelineTable, surfaceC: number): PieceTimeline
   return times;
 }
 
-/** Surfaces at which spreads are worked out, °C, and steps of ln thickness that share one: they change little between. */
+/** Surfaces at which spreads are worked out, °C, and steps that share one, of ln thickness and of the batter's warmth: they change little between. */
 const SPREAD_AT_C = [150, 185, 220] as const;
-const SHARED_LN_MM = 0.25;
-const SPREADS = new Map<string, Partial<Record<Predicted, number>>>();
-const MOST_SPREADS = 60;
+const SHARED = { lnMm: 0.25, batterC: 10 };
+const SPREADS: Question<Partial<Record<Predicted, number>>> = { name: 'spreads', most: 60 };
 
 /**
- * Spread of ln t of what is predicted at a surface, by the parameters alone. Worked out when first asked at the nearest of
- * three surfaces, and shared by pieces of much the same thickness and school: it is a share of their own times.
+ * Spread of ln t of what is predicted at a surface, by the parameters alone: of a piece of much the same thickness and
+ * warmth, at the nearest of three surfaces. A share of the piece's own times; worked out when first asked.
  */
-export function spreadsAt({ input }: TimelineTable, surfaceC: number): Partial<Record<Predicted, number>> {
-  const at = SPREAD_AT_C.reduce((a, b) => (Math.abs(b - surfaceC) < Math.abs(a - surfaceC) ? b : a));
-  const { type, gasFraction } = input.batter;
-  const thickness = Math.round(Math.log(input.thicknessMm) / SHARED_LN_MM);
-  const key = `${type} ${gasFraction} ${thickness} ${input.flipBy?.rule ?? ''} ${input.lid ?? false} ${at}`;
-  let spreads = SPREADS.get(key);
-  if (!spreads) {
-    if (SPREADS.size >= MOST_SPREADS) SPREADS.clear();
-    const { parameters: _own, ...usual } = input;
-    spreads = spreadLn({ ...usual, plate: { ...input.plate, surfaceC: at } });
-    SPREADS.set(key, spreads);
-  }
-  return spreads;
+export function spreadsAt({ input }: TimelineTable, surfaceC: number, memo: Memo): Partial<Record<Predicted, number>> {
+  const nearC = SPREAD_AT_C.reduce((a, b) => (Math.abs(b - surfaceC) < Math.abs(a - surfaceC) ? b : a));
+  const { parameters: _own, ...usual } = input;
+  const shared: PieceInput = {
+    ...usual,
+    thicknessMm: Math.exp(SHARED.lnMm * Math.round(Math.log(input.thicknessMm) / SHARED.lnMm)),
+    batterC: SHARED.batterC * Math.round(input.batterC / SHARED.batterC),
+    plate: { ...input.plate, surfaceC: nearC },
+  };
+  return memo.recall(SPREADS, JSON.stringify(shared), () => spreadLn(shared));
 }
 
 /** What a good window leaves to hands: the inside holds so many times as late as is foretold, and so long is left. */

@@ -1,3 +1,4 @@
+import { leftAfterSteps } from './kinetics.ts';
 import { advance, touchingShare } from './advance.ts';
 import type { BatterProperties } from './batter.ts';
 import {
@@ -69,7 +70,14 @@ export function simulatePiece(input: PieceInput, resolution: Resolution = QUICK)
   const { batter } = input;
   const parameters = input.parameters ?? PIECE_PARAMETERS;
   const { type } = batter;
-  const shared = { batter, parameters, plate: input.plate, pressurePa: input.pressurePa, pressed: input.pressed };
+  const shared = {
+    batter,
+    parameters,
+    plate: input.plate,
+    pressurePa: input.pressurePa,
+    pressed: input.pressed,
+    leftAfter: leftAfterSteps(),
+  };
   const open: ColumnSettings = { ...shared, air: roomAir(input) };
   const covered = input.lid ? { ...shared, air: LID_AIR } : open;
   const cells = resolution.cells[type];

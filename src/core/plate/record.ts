@@ -24,6 +24,8 @@ export interface RecordedFood extends FoodOnPlate {
 
 /** How warm a plate was and will be, as far as it was followed. At a pour it tells how it was just before. */
 export interface PlateRecord {
+  /** What was done to it, and how it was after each deed: for a record that goes on from it. */
+  readonly tape: readonly Recorded[];
   zoneC(atS: number, zoneId: string): number;
   at(atS: number, spot: SpotOnPlate): number;
   /** Mean of the metal beneath a disc from one moment to another, °C. */
@@ -51,7 +53,7 @@ export function plateRecord(
   earlier?: PlateRecord,
 ): PlateRecord {
   const deeds = stretches.flatMap((stretch) => deedsOf(stretch, foods, ambientC, otherwise));
-  const known = (earlier && TAPES.get(earlier)) ?? [];
+  const known = earlier?.tape ?? [];
   let same = 0;
   while (same < known.length && same < deeds.length && known[same]!.name === deeds[same]!.name) same++;
   const tape = known.slice(0, same);
@@ -66,7 +68,8 @@ export function plateRecord(
   }
   // at a pour it tells how it was just before, which is how it is: only what comes after differs
   const shots = tape.filter(({ atS, begins }, i) => begins || atS !== tape[i - 1]?.atS);
-  const record: PlateRecord = {
+  return {
+    tape,
     zoneC: (atS, zoneId) => shots[lastUpTo(shots, atS)]!.after.view.zoneMeanC(zoneId),
     at: (atS, { xMm, yMm }) => shots[lastUpTo(shots, atS)]!.after.view.at(xMm, yMm),
     beneathC(fromS, toS, { xMm, yMm, diameterMm }) {
@@ -87,12 +90,7 @@ export function plateRecord(
       return meanC;
     },
   };
-  TAPES.set(record, tape);
-  return record;
 }
-
-/** What was done to each recorded plate, and how it was after each deed. */
-const TAPES = new WeakMap<PlateRecord, readonly Recorded[]>();
 
 /** Share of a disc's radius at which the metal beneath is asked besides its middle. */
 const ASKED_AT = 0.6;
@@ -106,7 +104,7 @@ interface Deed {
   readonly act?: (plate: PlateSimulator) => void;
 }
 
-interface Recorded extends Pick<Deed, 'name' | 'atS'> {
+export interface Recorded extends Pick<Deed, 'name' | 'atS'> {
   readonly begins: boolean;
   readonly plate: PlateSimulator;
   readonly after: SavedPlate;
@@ -128,12 +126,12 @@ function deedsOf(
   }));
   for (const food of foods) {
     if (food.toS <= fromS || food.fromS >= toS) continue;
-    const called = `${food.fromS} ${food.xMm} ${food.yMm} ${food.diameterMm}`;
+    const { turnedS, toS: takenS, ...poured } = food;
+    const called = JSON.stringify(poured);
     deeds.push(
       { name: `pour ${called}`, atS: food.fromS, fromS, act: (plate) => void plate.pour(food, called) },
-      { name: `lift ${food.toS} ${called}`, atS: food.toS, fromS, act: (plate) => plate.lift(called) },
+      { name: `lift ${takenS} ${called}`, atS: takenS, fromS, act: (plate) => plate.lift(called) },
     );
-    const { turnedS } = food;
     if (turnedS !== undefined && turnedS > fromS && turnedS < toS)
       deeds.push({ name: `turn over ${called}`, atS: turnedS, fromS, act: (plate) => plate.turnOver(called) });
   }

@@ -1,7 +1,8 @@
+import type { Memo, Question } from '#core/memo';
 import { lossW, zoneThermal } from './heat-balance.ts';
 import type { SpotOnPlate } from './reading.ts';
 import { plateSimulator } from './simulator.ts';
-import { cellMiddle, plateSizeMm, zoneAt, type StationBody } from './station.ts';
+import { cellMiddle, plateSizeMm, zoneAt, type StationBody, type Zone } from './station.ts';
 
 /** How much warmer or cooler than its zone each part of a plate is while it holds a surface. */
 export interface SteadyPattern {
@@ -20,6 +21,8 @@ export interface SteadyPattern {
 /** Cells across the smaller side: enough to tell a burner's ring from its middle. */
 const CELLS = 18;
 const SETTLE_S = 3600;
+/** A dial that is on or off. */
+const FULL: Zone['dial'] = { kind: 'power', max: 1, step: 1 };
 
 /**
  * The pattern of heat that a plate settles into at a surface, from where its burners lie and how well it conducts. Each
@@ -32,7 +35,7 @@ export function steadyPattern(station: StationBody, surfaceC: number, roomC: num
     zones: station.zones.map((zone) => ({
       ...zone,
       powerW: lossW(zoneThermal(station, zone), surfaceC, roomC),
-      dial: { kind: 'power', max: 1, step: 1 },
+      dial: FULL,
     })),
   };
   const cellMm = Math.min(widthMm, depthMm) / CELLS;
@@ -58,15 +61,17 @@ export function steadyPattern(station: StationBody, surfaceC: number, roomC: num
 const PATTERN_AT_C = 185;
 
 /** How much hotter or cooler than its zone the plate model holds a spot, while the zone stands at `modelC`. */
-export function besideZoneC(station: StationBody, at: SpotOnPlate, modelC: number, roomC: number): number {
-  const pattern = patternOf(station, roomC);
-  const rise = Math.max(0, modelC - roomC) / (pattern.surfaceC - pattern.roomC);
+export function besideZoneC(pattern: SteadyPattern, at: SpotOnPlate, modelC: number): number {
+  const rise = Math.max(0, modelC - pattern.roomC) / (pattern.surfaceC - pattern.roomC);
   return pattern.at(at.xMm, at.yMm) * rise;
 }
 
 /** Where a zone is hottest while its plate holds. */
-export function hottestSpot(station: StationBody, zoneId: string, roomC: number): SpotOnPlate {
-  const { columns, rows, offsetC } = patternOf(station, roomC);
+export function hottestSpot(
+  { columns, rows, offsetC }: SteadyPattern,
+  station: StationBody,
+  zoneId: string,
+): SpotOnPlate {
   const { widthMm, depthMm } = plateSizeMm(station);
   const middleOf = (cell: number) => ({
     xMm: (((cell % columns) + 0.5) * widthMm) / columns,
@@ -81,20 +86,17 @@ export function hottestSpot(station: StationBody, zoneId: string, roomC: number)
 }
 
 /**
- * A plate's steady pattern, worked out once for what it depends on: some tens of milliseconds. It is known by value, not
- * by object: a worker is sent new copies of the same station at every question.
+ * A plate's steady pattern in a room, to the degree; worked out once for what it depends on, some tens of milliseconds:
+ * how strong its burners are and what its dials are like does not count.
  */
-export function patternOf(station: StationBody, roomC: number): SteadyPattern {
+export function patternOf(station: StationBody, roomC: number, memo: Memo): SteadyPattern {
   const { shape, metal, thicknessMm, coating, zones } = station;
-  const under = zones.map(({ id, source, acrossMm }) => [id, source, acrossMm]);
-  const key = JSON.stringify([shape, metal, thicknessMm, coating, under, Math.round(roomC)]);
-  let pattern = PATTERNS.get(key);
-  if (!pattern) {
-    if (PATTERNS.size >= MOST_PATTERNS) PATTERNS.delete(PATTERNS.keys().next().value!);
-    PATTERNS.set(key, (pattern = steadyPattern(station, PATTERN_AT_C, Math.round(roomC))));
-  }
-  return pattern;
+  const plate: StationBody = {
+    ...{ name: '', shape, metal, thicknessMm, coating },
+    zones: zones.map(({ id, source, acrossMm }) => ({ id, source, acrossMm, powerW: 1, dial: FULL })),
+  };
+  const aroundC = Math.round(roomC);
+  return memo.recall(PATTERNS, JSON.stringify([plate, aroundC]), () => steadyPattern(plate, PATTERN_AT_C, aroundC));
 }
 
-const PATTERNS = new Map<string, SteadyPattern>();
-const MOST_PATTERNS = 64;
+const PATTERNS: Question<SteadyPattern> = { name: 'steady pattern', most: 64 };

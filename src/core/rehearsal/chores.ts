@@ -1,7 +1,6 @@
 import { morningTasks, type RunPlan } from '#core/guidance';
 import { plannedLot } from '#core/lot';
 import type { DeskSide } from './desk-side.ts';
-import type { ToldRun } from './rehearsal-run.ts';
 import type { StoveHands } from './stove-hands.ts';
 
 /** Something to do at a moment of its own. */
@@ -14,12 +13,12 @@ export interface Chore {
 const TASKS_BY_TAP = new Set(['temper', 'melt', 'soak', 'oven', 'fruit']);
 
 /** Mixing, lot by lot, in its order. */
-export function mixingChores({ pins }: ToldRun, desk: DeskSide, plan: RunPlan): Chore[] {
+export function mixingChores(desk: DeskSide, plan: RunPlan): Chore[] {
   const chores: Chore[] = [];
   const at = (atMs: number, act: () => void) => chores.push({ atMs, act });
   for (const { formulaId, number, mixStartMs, mixEndMs, firstPourMs } of plan.lots) {
     const lot = { formulaId, lot: number };
-    const batch = plannedLot(pins, desk.state(), formulaId, number)!;
+    const batch = plannedLot(desk.run(), formulaId, number)!;
     for (const { ingredientId, massG } of batch.lines)
       at(mixStartMs, () =>
         desk.tap(mixStartMs, 'line-weighed', { ...lot, ingredientId, massG: massG && Math.max(0.1, massG) }),
@@ -38,16 +37,10 @@ export function mixingChores({ pins }: ToldRun, desk: DeskSide, plan: RunPlan): 
 }
 
 /** What comes before the first pour, in its order: mixing, lighting and reading. */
-export function choresOf(
-  told: ToldRun,
-  desk: DeskSide,
-  plan: RunPlan,
-  hands: Pick<StoveHands, 'turn' | 'read'>,
-): Chore[] {
-  const { pins } = told;
-  const chores = mixingChores(told, desk, plan);
+export function choresOf(desk: DeskSide, plan: RunPlan, hands: Pick<StoveHands, 'turn' | 'read'>): Chore[] {
+  const chores = mixingChores(desk, plan);
   const at = (atMs: number, act: () => void) => chores.push({ atMs, act });
-  for (const task of morningTasks(pins, desk.state(), plan, plan.startMs))
+  for (const task of morningTasks(desk.run(), plan, plan.startMs))
     if (TASKS_BY_TAP.has(task.kind)) at(task.dueMs, () => desk.tap(task.dueMs, 'task-done', { taskId: task.id }));
   for (const { zoneKey: key, lightMs, readyMs } of plan.preheats) {
     const [stationId, zoneId] = key.split('/') as [string, string];

@@ -1,4 +1,6 @@
-import { forecast, type Forecast, type TableCache } from '#core/forecast';
+import { runView, type RunView } from '#core/setup';
+import type { Memo } from '#core/memo';
+import { forecast, type Forecast } from '#core/forecast';
 import { heatSteps, planRun, type HeatStep, type RunPlan } from '#core/guidance';
 import { unrecordedLearning, unrecordedWindows } from '#core/carry-over';
 import { CURRENT_VERSION, fold, type EventKind, type Payload, type RunState, type StoredEvent } from '#core/run';
@@ -12,15 +14,15 @@ const FIRST_ID = 0x1000;
 /** What the desk of a rehearsal knows: its log, the run folded from it, and what it foresees. */
 export class DeskSide {
   private readonly told: ToldRun;
-  private readonly tables: TableCache;
+  private readonly memo: Memo;
   private readonly log: StoredEvent[];
   private ids = FIRST_ID;
-  private known: { state: RunState; count: number } | undefined;
+  private known: { run: RunView; count: number } | undefined;
   private foreseen: { forecast: Forecast; count: number; atMs: number } | undefined;
 
-  constructor(told: ToldRun, tables: TableCache) {
+  constructor(told: ToldRun, memo: Memo) {
     this.told = told;
-    this.tables = tables;
+    this.memo = memo;
     this.log = [told.brief];
   }
 
@@ -43,15 +45,21 @@ export class DeskSide {
     });
   }
 
-  state(): RunState {
+  /** The run by all that was tapped. */
+  run(): RunView {
+    const { pins } = this.told;
     const { rehearsal } = this.told.log;
     if (this.known?.count !== this.log.length)
-      this.known = { state: fold({ pins: this.told.pins, rehearsal }, this.log), count: this.log.length };
-    return this.known.state;
+      this.known = { run: runView(pins, fold({ pins, rehearsal }, this.log), this.memo), count: this.log.length };
+    return this.known.run;
+  }
+
+  state(): RunState {
+    return this.run().state;
   }
 
   plan(): RunPlan {
-    return planRun(this.told.pins, this.state(), 0, this.tables);
+    return planRun(this.run(), 0);
   }
 
   /** What each dial asks for, the same as on the screens. */
@@ -63,7 +71,7 @@ export class DeskSide {
 
   /** What the run has come to, once all is off. */
   learned(nowMs: number): Payload<'run-learned'> | null {
-    return unrecordedLearning(this.told.pins, this.state(), nowMs, this.tables);
+    return unrecordedLearning(this.run(), nowMs);
   }
 
   /** Keeps the windows that are shown now in the log, as the screens do; what is foreseen stays. */
@@ -76,7 +84,7 @@ export class DeskSide {
   predicted(nowMs: number): Forecast {
     const { foreseen } = this;
     if (foreseen?.count === this.log.length && nowMs - foreseen.atMs <= AGES_AFTER_MS) return foreseen.forecast;
-    const fresh = forecast(this.told.pins, this.state(), nowMs, this.tables);
+    const fresh = forecast(this.run(), nowMs);
     this.foreseen = { forecast: fresh, count: this.log.length, atMs: nowMs };
     return fresh;
   }

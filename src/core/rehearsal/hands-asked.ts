@@ -35,9 +35,8 @@ export class HandsAsked {
 
   /** What the board asks for and the hands have not done yet, in the order in which this policy does it. */
   open(nowMs: number): Hand[] {
-    const { pins } = this.told;
     const state = this.desk.state();
-    const hands = nextHands(pins, state, this.desk.predicted(nowMs), this.plan, nowMs);
+    const hands = nextHands(this.desk.run(), this.desk.predicted(nowMs), this.plan, nowMs);
     return hands
       .filter((hand) => !this.untapped.has(handKey(hand)) && !this.waitsForTest(state, hand, hands))
       .map((hand) => (hand.verb === 'pour' ? this.onceReady(hand, nowMs) : hand))

@@ -1,6 +1,7 @@
+import { Memo } from '#core/memo';
 import { fatAsked, promptsNow, type Hand, type MorningTask, type Prompt, type RunPlan } from '#core/guidance';
 import { placeOf } from '#core/surface';
-import { pieceInput, type TableCache } from '#core/forecast';
+import { pieceInput } from '#core/forecast';
 import { timelineAt, timelineTable } from '#core/piece';
 import { zoneKey, type StoredEvent } from '#core/run';
 import { mixingChores } from './chores.ts';
@@ -27,7 +28,7 @@ export interface Obeying {
   readonly seed: number;
   /** How the truth is built: otherwise than the desk's plates, or as they are. */
   readonly structure?: Structure;
-  readonly tables?: TableCache;
+  readonly memo?: Memo;
 }
 
 export interface Obeyed extends ObeyedMorning {
@@ -73,7 +74,7 @@ class ObedientCook {
   constructor(told: ToldRun, of: Omit<Obeying, 'run'>) {
     this.of = of;
     this.told = told;
-    this.desk = new DeskSide(this.told, of.tables ?? new Map());
+    this.desk = new DeskSide(this.told, of.memo ?? new Memo());
     this.plan = this.desk.plan();
     this.taps = new LateTaps(of.attention, seeded(seedFrom('obedient', of.seed)));
     this.truth = new TrueKitchen(of.kitchen, this.told.stationIds, of.seed, of.structure ?? 'own');
@@ -87,7 +88,7 @@ class ObedientCook {
     const { startMs, firstPourMs, lastLiftMs, spareS, serviceAtMs } = this.plan;
     const { modelVersion } = this.told.pins;
     this.desk.tap(this.coldMs, 'plan-adopted', { startMs, firstPourMs, lastLiftMs, spareS, modelVersion });
-    const chores = mixingChores(this.told, this.desk, this.plan);
+    const chores = mixingChores(this.desk, this.plan);
     let endMs = Infinity;
     for (let steps = 0; this.nowMs < endMs; steps++) {
       if (steps > MAX_STEPS) throw new Error('The morning did not end.');
@@ -122,9 +123,8 @@ class ObedientCook {
   /** What the screens ask for and these hands do, in the screens' own order. */
   private open(): Prompt[] {
     this.desk.keepShown(this.nowMs);
-    const state = this.desk.state();
     const told = this.desk.predicted(this.nowMs);
-    const prompts = promptsNow(this.told.pins, state, told, this.plan, this.nowMs).filter(
+    const prompts = promptsNow(this.desk.run(), told, this.plan, this.nowMs).filter(
       (prompt) => !this.taps.has(prompt.key) && follows(prompt, this.of, this.looked),
     );
     const asked = new Map(prompts.filter(({ dueMs }) => dueMs <= this.nowMs).map(({ key }) => [key, this.nowMs]));
@@ -197,7 +197,7 @@ class ObedientCook {
     const { formulaId, stationId, zoneId } = piece;
     const afterS = Math.max(5, Math.round(((piece.flippedAtMs ?? this.nowMs) - piece.pouredAtMs) / 1000));
     const underside = judgedWord(this.truth.judgedLStar(pieceId));
-    const spot = placeOf(this.told.pins, this.desk.state(), piece);
+    const spot = placeOf(this.desk.run(), piece);
     const of = { stationId, zoneId, spot: { xMm: spot.xMm, yMm: spot.yMm }, formulaId, afterS, underside };
     this.desk.tap(this.nowMs, 'reading-taken', { ...of, method: 'piece' });
   }
@@ -206,7 +206,7 @@ class ObedientCook {
     const { formulaId, stationId, zoneId, placeId } = hand;
     const { hands } = this.told.pins.formulas.find(({ id }) => id === formulaId)!.body;
     if (hand.verb === 'pour') {
-      if (fatAsked(this.told.pins, this.desk.state(), hand, this.desk.predicted(this.nowMs).zones) === 'put') {
+      if (fatAsked(this.desk.run(), hand, this.desk.predicted(this.nowMs).zones) === 'put') {
         this.desk.tap(this.nowMs, 'fat-put', { stationId, zoneId });
         this.spend(hands.greaseS);
       }
@@ -255,7 +255,7 @@ class ObedientCook {
     const { pins } = this.told;
     const state = this.desk.state();
     const ref = { formulaId, stationId, zoneId, placeId };
-    const input = pieceInput(pins, state, ref, this.nowMs);
+    const input = pieceInput(this.desk.run(), ref, this.nowMs);
     const { portion, heat } = pins.formulas.find(({ id }) => id === formulaId)!.body;
     const diameterMm = discMm(portion.volumeMl, input.thicknessMm);
     const usual = `${formulaId} ${stationId}`;
@@ -263,7 +263,7 @@ class ObedientCook {
       this.usualFirstS.set(usual, timelineAt(timelineTable(input), heat.targetC).flip.bestS);
     const others = [...state.onPlate.values()].map((id) => state.pieces.get(id)!);
     if (!others.some((piece) => piece.stationId === stationId && piece.zoneId === zoneId)) this.panfuls.add(pieceId);
-    this.truth.pour({ pieceId, stationId, spot: placeOf(pins, state, ref), input, diameterMm });
+    this.truth.pour({ pieceId, stationId, spot: placeOf(this.desk.run(), ref), input, diameterMm });
   }
 
   /** Hands are at something for so long; eyes tap what they notice meanwhile. */

@@ -1,6 +1,5 @@
 import { dialMarkOf, dialTurns } from '#core/heating';
-import { formulaOf } from '#core/setup';
-import { zoneKey, type RunState } from '#core/run';
+import { pinnedFormula, zoneKey, type RunState } from '#core/run';
 import type { PlateFared } from './obey-score.ts';
 import { batterLimitC, faceLimitC } from './plate-limit.ts';
 import type { ToldRun } from './rehearsal-run.ts';
@@ -32,7 +31,7 @@ export class PlateWatch {
         const key = zoneKey(stationId, zoneId);
         const zone = state.zones.get(key);
         const items = (state.brief?.items ?? []).filter(({ stationIds }) => stationIds.includes(stationId));
-        const bodies = items.map(({ formulaId }) => formulaOf(this.told.pins, formulaId));
+        const bodies = items.flatMap(({ formulaId }) => pinnedFormula(this.told.pins, formulaId)?.body ?? []);
         const fatMs = zone?.fatPutMs.at(-1) ?? -Infinity;
         const fat = nowMs - fatMs < FAT_LASTS_MS ? (bodies[0]?.fat.kind ?? null) : null;
         const { hotSpotC, meanC } = this.truth.heatOf(stationId, zoneId);

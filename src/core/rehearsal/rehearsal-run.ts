@@ -1,3 +1,4 @@
+import { Memo } from '#core/memo';
 import * as v from 'valibot';
 import { FormulaBodySchema, SHELF, type FormulaBody } from '#core/formula';
 import { pinsAfter } from '#core/carry-over';
@@ -56,7 +57,12 @@ export interface ToldRun {
  * @param before what another morning in this kitchen left, the day before
  * @throws RangeError when a formula or a station has no such name.
  */
-export function toldRun(kitchen: Kitchen, run: RehearsalRun, before?: Payload<'run-learned'> | null): ToldRun {
+export function toldRun(
+  kitchen: Kitchen,
+  run: RehearsalRun,
+  before?: Payload<'run-learned'> | null,
+  memo = new Memo(),
+): ToldRun {
   const stationIds = kitchen.stations.map((_station, index) => rehearsalId(FIRST_ID.station + index));
   const formulas = run.items.map(({ formula }, index) => ({
     id: rehearsalId(FIRST_ID.formula + index),
@@ -81,7 +87,7 @@ export function toldRun(kitchen: Kitchen, run: RehearsalRun, before?: Payload<'r
   return {
     stationIds,
     log: { makeId: rehearsalId, deviceId: rehearsalId(1), rehearsal: true },
-    pins: before ? pinsAfter(pins, before, SERVICE_MS - 24 * 3_600_000, 1) : pins,
+    pins: before ? pinsAfter(pins, before, SERVICE_MS - 24 * 3_600_000, 1, memo) : pins,
     brief: {
       ...{ id: rehearsalId(FIRST_ID.brief), tapId: rehearsalId(FIRST_ID.brief + 1), deviceId: rehearsalId(1) },
       ...{ kind: 'brief-set', v: CURRENT_VERSION, offsetMs: 0, offsetSpreadMs: 0 },

@@ -1,4 +1,4 @@
-import type { TableCache } from '#core/forecast';
+import type { Memo } from '#core/memo';
 import type { Payload, StoredEvent } from '#core/run';
 import type { Kitchen } from './kitchen.ts';
 import type { TrueOutcome } from './lying-piece.ts';
@@ -19,8 +19,8 @@ export interface Rehearsal {
   readonly seed: number;
   /** What another morning in this kitchen left, the day before. */
   readonly before?: Payload<'run-learned'> | null;
-  /** The desk's tables, when several rehearsals share them: they hold nothing of the truth. */
-  readonly tables?: TableCache;
+  /** What the desk has worked out, when several rehearsals share it: it holds nothing of the truth. */
+  readonly memo?: Memo;
 }
 
 /** One piece of a rehearsal: what was done with it and what would have been right. */

@@ -1,3 +1,4 @@
+import { Memo } from '#core/memo';
 import { placeOf } from '#core/surface';
 import { pieceInput } from '#core/forecast';
 import { type Hand, type RunPlan } from '#core/guidance';
@@ -48,7 +49,7 @@ class Cook {
   constructor(of: Rehearsal) {
     this.of = of;
     this.told = toldRun(of.kitchen, of.run, of.before);
-    this.desk = new DeskSide(this.told, of.tables ?? new Map());
+    this.desk = new DeskSide(this.told, of.memo ?? new Memo());
     this.random = seeded(seedFrom('hands', of.seed));
     this.plan = this.desk.plan();
     this.asked = new HandsAsked(of, this.told, this.desk, this.plan, this.outcomes);
@@ -65,7 +66,7 @@ class Cook {
     const { startMs, firstPourMs, lastLiftMs, spareS } = this.plan;
     const { modelVersion } = this.told.pins;
     this.desk.tap(startMs, 'plan-adopted', { startMs, firstPourMs, lastLiftMs, spareS, modelVersion });
-    for (const chore of choresOf(this.told, this.desk, this.plan, this.stove)) {
+    for (const chore of choresOf(this.desk, this.plan, this.stove)) {
       this.waitUntil(chore.atMs);
       chore.act();
     }
@@ -147,13 +148,12 @@ class Cook {
     if (hand.verb === 'pour') {
       const pieceId = this.desk.nextId();
       const { pins } = this.told;
-      const state = this.desk.state();
       const ref = { formulaId, stationId, zoneId: hand.zoneId, placeId };
-      const input = pieceInput(pins, state, ref, doneMs);
+      const input = pieceInput(this.desk.run(), ref, doneMs);
       const volumeMl = pins.formulas.find(({ id }) => id === formulaId)!.body.portion.volumeMl;
       const diameterMm = discMm(volumeMl, input.thicknessMm);
       this.stove.readyForPanful(hand);
-      this.truth.pour({ pieceId, stationId, spot: placeOf(pins, state, ref), input, diameterMm });
+      this.truth.pour({ pieceId, stationId, spot: placeOf(this.desk.run(), ref), input, diameterMm });
       return (delayMs) => {
         this.desk.tap(doneMs + delayMs, 'poured', { pieceId, formulaId, stationId, placeId, volumeMl });
         const predicted = this.desk.predicted(this.nowMs).pieces[pieceId];
@@ -177,7 +177,7 @@ class Cook {
         const afterS = Math.round((doneMs - piece.pouredAtMs) / 1000);
         if (judged && afterS >= 5)
           this.desk.tap(doneMs + delayMs, 'reading-taken', {
-            ...{ stationId, zoneId: hand.zoneId, spot: placeOf(this.told.pins, this.desk.state(), piece) },
+            ...{ stationId, zoneId: hand.zoneId, spot: placeOf(this.desk.run(), piece) },
             ...{ method: 'piece', formulaId, afterS, underside },
           });
       };

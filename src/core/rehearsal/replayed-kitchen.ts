@@ -1,3 +1,5 @@
+import { Memo } from '#core/memo';
+import { runView } from '#core/setup';
 import { cloneDeep } from 'es-toolkit';
 import { pieceInput } from '#core/forecast';
 import { placeOf } from '#core/surface';
@@ -35,6 +37,7 @@ export class ReplayedKitchen {
   private readonly pins: Pins;
   private readonly seed: number;
   private readonly kitchen: Kitchen;
+  private readonly memo = new Memo();
   private done: Deed[] = [];
   private coldMs = 0;
   /** As it stood at the last deed. */
@@ -129,10 +132,11 @@ export class ReplayedKitchen {
     else if (deed.kind === 'off') truth.lift(deed.piece.id);
     else {
       const { piece } = deed;
-      const input = pieceInput(this.pins, state, piece, piece.pouredAtMs);
+      const run = runView(this.pins, state, this.memo);
+      const input = pieceInput(run, piece, piece.pouredAtMs);
       truth.pour({
         ...{ pieceId: piece.id, stationId: piece.stationId, input },
-        spot: placeOf(this.pins, state, piece),
+        spot: placeOf(run, piece),
         diameterMm: discMm(piece.volumeMl, input.thicknessMm),
       });
     }

@@ -61,7 +61,7 @@ export class StoveHands {
       if (!place) break;
       this.clock.waitUntil(this.clock.nowMs() + READING_MS);
       const of = { formulaId, stationId, zoneId, placeId: place.id };
-      this.read(stationId, zoneId, placeOf(this.told.pins, this.desk.state(), of));
+      this.read(stationId, zoneId, placeOf(this.desk.run(), of));
     }
     // a test piece alone draws little
     const mark = own.length === 0 ? null : (zone()?.pouringMark ?? null);

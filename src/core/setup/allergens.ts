@@ -1,7 +1,7 @@
+import type { RunView } from './run-view.ts';
 import { plateFatAllergens } from '#core/formula';
 import { allergensOf, type Allergen } from '#core/ingredients';
-import { larderOf, type Pins, type RunState } from '#core/run';
-import { bodyInRun, formulaOf } from './formula-in-run.ts';
+import { bodyInRun } from './formula-in-run.ts';
 
 /** What a batter of a run holds, and what may come to it from the run's other batters. */
 export interface RunAllergens {
@@ -12,18 +12,18 @@ export interface RunAllergens {
   readonly carried: readonly { readonly allergen: Allergen; readonly formulaId: string }[];
 }
 
-export function runAllergens(pins: Pins, state: Pick<RunState, 'brief' | 'batters'>, formulaId: string): RunAllergens {
-  const larder = larderOf(pins);
+export function runAllergens(run: RunView, formulaId: string): RunAllergens {
+  const larder = run.larder;
   const inBatter = (id: string) =>
     allergensOf(
-      bodyInRun(pins, state, id).lines.map((line) => line.ingredientId),
+      bodyInRun(run, id).lines.map((line) => line.ingredientId),
       larder,
     );
-  const onPlate = (id: string) => plateFatAllergens(formulaOf(pins, id).fat.kind);
+  const onPlate = (id: string) => plateFatAllergens(run.formula(id).fat.kind);
   const batter = inBatter(formulaId);
   const plate = onPlate(formulaId);
   const own = new Set([...batter, ...plate]);
-  const others = (state.brief?.items ?? []).map((item) => item.formulaId).filter((id) => id !== formulaId);
+  const others = (run.state.brief?.items ?? []).map((item) => item.formulaId).filter((id) => id !== formulaId);
   return {
     batter,
     plate,

@@ -1,5 +1,5 @@
+import type { RunView } from './run-view.ts';
 import { FormulaFault, scale, type ScaledBatter } from '#core/formula';
-import { larderOf, type Pins, type RunState } from '#core/run';
 import { bodyInRun } from './formula-in-run.ts';
 import { portionMl } from './poured-disc.ts';
 
@@ -10,14 +10,14 @@ const EXTRA_SHARE = 0.05;
  * The lot to mix for a formula of the brief: its pieces, a test piece a zone and a little over, whole eggs; or what the
  * cook sized it to. A size that the formula cannot meet leaves the brief's.
  */
-export function lotFor(pins: Pins, state: RunState, formulaId: string): ScaledBatter | undefined {
-  const item = state.brief?.items.find((candidate) => candidate.formulaId === formulaId);
+export function lotFor(run: RunView, formulaId: string): ScaledBatter | undefined {
+  const item = run.state.brief?.items.find((candidate) => candidate.formulaId === formulaId);
   if (!item) return undefined;
-  const body = bodyInRun(pins, state, formulaId);
-  const volumeMl = portionMl(pins, state, formulaId);
-  const larder = larderOf(pins);
-  const options = { portionMl: volumeMl, eggClass: pins.eggClass };
-  const sized = state.batters.get(formulaId)?.sized;
+  const body = bodyInRun(run, formulaId);
+  const volumeMl = portionMl(run, formulaId);
+  const larder = run.larder;
+  const options = { portionMl: volumeMl, eggClass: run.pins.eggClass };
+  const sized = run.state.batters.get(formulaId)?.sized;
   if (sized) {
     try {
       return scale(body, larder, sized.target, { ...options, eggs: sized.eggs });

@@ -1,13 +1,18 @@
 import { MORNINGS_SD_C, calibrated, type CalibrationReading } from '#core/adapt';
+import type { Memo } from '#core/memo';
 import type { StationBody } from '#core/plate';
 import type { Pins } from '#core/run';
 
 type PinnedCalibration = NonNullable<Pins['stations'][number]['calibration']>;
 
 /** What a run freezes of what is known of a station: its readings over the burners that are under it now, weighed. */
-export function calibrationPins(station: StationBody, readings: readonly CalibrationReading[]): PinnedCalibration {
+export function calibrationPins(
+  station: StationBody,
+  readings: readonly CalibrationReading[],
+  memo: Memo,
+): PinnedCalibration {
   return station.zones.flatMap((zone) => {
-    const pair = calibrated(station, zone.id, readings);
+    const pair = calibrated(station, zone.id, readings, memo);
     if (pair.readings.length === 0) return [];
     const { errorC, errorSdC } = pair.known;
     return [

@@ -1,10 +1,10 @@
+import type { RunView } from './run-view.ts';
 import { FormulaFault, SUBSTITUTIONS, substituteAll, type FormulaBody } from '#core/formula';
-import { pinnedFormula, type Pins, type RunState } from '#core/run';
 
 /** A formula as this run makes it: with what stands in for what was not in the house. */
-export function bodyInRun(pins: Pins, state: Pick<RunState, 'batters'>, formulaId: string): FormulaBody {
-  const body = formulaOf(pins, formulaId);
-  const ids = state.batters.get(formulaId)?.standInIds ?? [];
+export function bodyInRun(run: RunView, formulaId: string): FormulaBody {
+  const body = run.formula(formulaId);
+  const ids = run.state.batters.get(formulaId)?.standInIds ?? [];
   if (ids.length === 0) return body;
   const chain = ids.flatMap((id) => SUBSTITUTIONS.filter((each) => each.id === id));
   try {
@@ -13,11 +13,4 @@ export function bodyInRun(pins: Pins, state: Pick<RunState, 'batters'>, formulaI
     if (error instanceof FormulaFault) return body;
     throw error;
   }
-}
-
-/** @throws RangeError when the run did not pin it. */
-export function formulaOf(pins: Pins, formulaId: string): FormulaBody {
-  const pinned = pinnedFormula(pins, formulaId);
-  if (!pinned) throw new RangeError(`Formula ${formulaId} is not pinned by this run.`);
-  return pinned.body;
 }

@@ -1,10 +1,10 @@
 export { runAllergens, type RunAllergens } from './allergens.ts';
 export { lotFor } from './batch-size.ts';
-export { bodyInRun, formulaOf } from './formula-in-run.ts';
+export { bodyInRun } from './formula-in-run.ts';
 export { briefPanfuls, placesIn } from './places.ts';
 export { discInRun, discOn, portionMl } from './poured-disc.ts';
-export { firstZoneOf, stationOf } from './station-in-run.ts';
+export { firstZoneOf } from './first-zone.ts';
 export { calibratedBody, calibrationPins } from './calibrated-station.ts';
-export { type Memory, onceFor } from './once.ts';
 export { piecesLeft, POUR_SLACK_MS } from './pieces-left.ts';
+export { NotInRun, RunView, runView } from './run-view.ts';
 export { stationNow, zoneOf } from './station-now.ts';

@@ -1,63 +1,40 @@
 import { wholePanfuls, type WholePanfuls } from '#core/formula';
+import type { Memo, Question } from '#core/memo';
 import type { StationBody } from '#core/plate';
 import { placesFault, placesOn, type LayoutWish, type Place } from '#core/pour';
-import { onStation, type BriefItem, type Pins, type RunState } from '#core/run';
-import { onceFor, type Memory } from './once.ts';
+import { onStation, type BriefItem } from '#core/run';
 import { discInRun } from './poured-disc.ts';
-import { stationOf } from './station-in-run.ts';
+import type { RunView } from './run-view.ts';
 
 /**
  * The places of a formula's pieces on a station, marked: as they were laid, or the desk's own. Laid places that the
  * portion has outgrown do not stand.
  */
-export function placesIn(
-  pins: Pins,
-  state: Pick<RunState, 'portionMl' | 'mouldMm' | 'places'>,
-  formulaId: string,
-  stationId: string,
-  wish?: LayoutWish,
-): Place[] {
-  if (wish) return laidPlaces(pins, state, formulaId, stationId, wish);
-  return onceFor(PLACES, pins, state, `${formulaId} ${stationId}`, () => laidPlaces(pins, state, formulaId, stationId));
+export function placesIn(run: RunView, formulaId: string, stationId: string, wish?: LayoutWish): Place[] {
+  if (wish) return laidPlaces(run, formulaId, stationId, wish);
+  return run.once(`places ${formulaId} ${stationId}`, () => laidPlaces(run, formulaId, stationId));
 }
-const PLACES: Memory<Place[]> = new WeakMap();
 
-function laidPlaces(
-  pins: Pins,
-  state: Pick<RunState, 'portionMl' | 'mouldMm' | 'places'>,
-  formulaId: string,
-  stationId: string,
-  wish?: LayoutWish,
-): Place[] {
-  const station = stationOf(pins, stationId);
-  const { diameterMm } = discInRun(pins, state, formulaId, stationId);
-  const laid = wish ? undefined : state.places.get(onStation(formulaId, stationId));
+function laidPlaces(run: RunView, formulaId: string, stationId: string, wish?: LayoutWish): Place[] {
+  const station = run.station(stationId);
+  const { diameterMm } = discInRun(run, formulaId, stationId);
+  const laid = wish ? undefined : run.state.places.get(onStation(formulaId, stationId));
   if (laid && placesFault(station, laid, diameterMm) === null) return [...laid];
-  return wish ? placesOn(station, diameterMm, wish) : usualPlaces(station, diameterMm);
+  return wish ? placesOn(station, diameterMm, wish) : usualPlaces(station, diameterMm, run.memo);
 }
 
 /** The desk's own places, worked out once for a plate and a size: they are asked for at every tap. */
-function usualPlaces(station: StationBody, diameterMm: number): Place[] {
+function usualPlaces(station: StationBody, diameterMm: number, memo: Memo): Place[] {
   const key = JSON.stringify([station.shape, station.zones.map(({ id }) => id), diameterMm]);
-  let places = USUAL_PLACES.get(key);
-  if (!places) {
-    if (USUAL_PLACES.size >= MOST_USUAL) USUAL_PLACES.clear();
-    USUAL_PLACES.set(key, (places = placesOn(station, diameterMm)));
-  }
-  return places;
+  return memo.recall(USUAL_PLACES, key, () => placesOn(station, diameterMm));
 }
-const USUAL_PLACES = new Map<string, Place[]>();
-const MOST_USUAL = 64;
+const USUAL_PLACES: Question<Place[]> = { name: 'usual places', most: 64 };
 
 /** Pieces of the brief in panfuls of the largest of their zones, and the numbers near it that come out whole. */
-export function briefPanfuls(
-  pins: Pins,
-  state: Pick<RunState, 'portionMl' | 'mouldMm' | 'places'>,
-  item: BriefItem,
-): WholePanfuls & { readonly size: number } {
+export function briefPanfuls(run: RunView, item: BriefItem): WholePanfuls & { readonly size: number } {
   const sizes = item.stationIds.flatMap((stationId) => {
-    const station = stationOf(pins, stationId);
-    const places = placesIn(pins, state, item.formulaId, stationId);
+    const station = run.station(stationId);
+    const places = placesIn(run, item.formulaId, stationId);
     return station.zones.map((zone) => places.filter((place) => place.zoneId === zone.id).length);
   });
   const size = Math.max(1, ...sizes);

@@ -2,13 +2,10 @@ import { familyOf, pouredDensityGPerMl, standsPa, type FormulaBody } from '#core
 import type { Larder } from '#core/ingredients';
 import type { StationBody } from '#core/plate';
 import { filmDisc, slumpDisc, type Disc } from '#core/pour';
-import { larderOf, type Pins, type RunState } from '#core/run';
-import { formulaOf } from './formula-in-run.ts';
-import { onceFor, type Memory } from './once.ts';
-import { stationOf } from './station-in-run.ts';
+import type { RunView } from './run-view.ts';
 
-export function portionMl(pins: Pins, state: Pick<RunState, 'portionMl'>, formulaId: string): number {
-  return state.portionMl.get(formulaId) ?? formulaOf(pins, formulaId).portion.volumeMl;
+export function portionMl(run: RunView, formulaId: string): number {
+  return run.state.portionMl.get(formulaId) ?? run.formula(formulaId).portion.volumeMl;
 }
 
 /** What a portion becomes on a station: a disc that stops by itself, a film over a round base, or what a mould makes of it. */
@@ -33,20 +30,14 @@ export function discOn(
 const THIN_ON_GRIDDLE_MM = 240;
 
 /** What a portion of a formula becomes on a station of the run, before its lot is mixed. */
-export function discInRun(
-  pins: Pins,
-  state: Pick<RunState, 'portionMl' | 'mouldMm'>,
-  formulaId: string,
-  stationId: string,
-): Disc {
-  return onceFor(DISCS, pins, state, `${formulaId} ${stationId}`, () =>
+export function discInRun(run: RunView, formulaId: string, stationId: string): Disc {
+  return run.once(`disc ${formulaId} ${stationId}`, () =>
     discOn(
-      formulaOf(pins, formulaId),
-      stationOf(pins, stationId),
-      portionMl(pins, state, formulaId),
-      larderOf(pins),
-      state.mouldMm.get(formulaId),
+      run.formula(formulaId),
+      run.station(stationId),
+      portionMl(run, formulaId),
+      run.larder,
+      run.state.mouldMm.get(formulaId),
     ),
   );
 }
-const DISCS: Memory<Disc> = new WeakMap();

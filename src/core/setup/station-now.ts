@@ -1,16 +1,16 @@
+import type { RunView } from './run-view.ts';
 import type { StationBody, Zone } from '#core/plate';
-import { zoneKey, type Pins, type RunState } from '#core/run';
-import { stationOf } from './station-in-run.ts';
+import { zoneKey } from '#core/run';
 
 /** A station as it stands now: its plates over the burners they were last put on. @throws RangeError when not pinned. */
-export function stationNow(pins: Pins, state: Pick<RunState, 'zones'>, stationId: string): StationBody {
-  const station = stationOf(pins, stationId);
-  const swapped = station.zones.some(({ id }) => state.zones.get(zoneKey(stationId, id))?.swaps.length);
+export function stationNow(run: RunView, stationId: string): StationBody {
+  const station = run.station(stationId);
+  const swapped = station.zones.some(({ id }) => run.state.zones.get(zoneKey(stationId, id))?.swaps.length);
   if (!swapped) return station;
   return {
     ...station,
     zones: station.zones.map((zone): Zone => {
-      const last = state.zones.get(zoneKey(stationId, zone.id))?.swaps.at(-1);
+      const last = run.state.zones.get(zoneKey(stationId, zone.id))?.swaps.at(-1);
       return last ? { ...last.burner, id: zone.id } : zone;
     }),
   };

@@ -1,7 +1,8 @@
+import type { RunView } from '#core/setup';
 import { familyOf, pouredDensityGPerMl, type BatterType } from '#core/formula';
 import { zoneMiddle, type FoodLoad, type RecordedFood } from '#core/plate';
-import { larderOf, type Piece, type Pins, type RunState } from '#core/run';
-import { discInRun, formulaOf, placesIn, stationOf } from '#core/setup';
+import { type Piece } from '#core/run';
+import { discInRun, placesIn } from '#core/setup';
 
 /** Heat a gram of batter takes while it cooks, J: warming by 75 K, and the steam that leaves: a tenth of a cake, a third of a film. From the piece model. */
 export const COOKING_HEAT_J_PER_G = { leavened: 320, thin: 800 } as const;
@@ -19,20 +20,20 @@ const DRAWS = {
 } as const;
 
 /** Pieces as discs where they lie; one that lies there now stays as long as pieces do. */
-export function foodsOn(pins: Pins, state: RunState, stationId: string, startMs: number): RecordedFood[] {
-  return [...state.pieces.values()]
+export function foodsOn(run: RunView, stationId: string, startMs: number): RecordedFood[] {
+  return [...run.state.pieces.values()]
     .filter((piece) => piece.stationId === stationId)
     .map((piece) => {
-      const family = familyOf(formulaOf(pins, piece.formulaId).type);
+      const family = familyOf(run.formula(piece.formulaId).type);
       const cookS = USUAL_COOK_S[family];
-      const { diameterMm, thicknessMm } = discInRun(pins, state, piece.formulaId, stationId);
-      const driesOutJm2 = DRIES_OUT_J_PER_KG * (densityOf(pins, piece.formulaId) * thicknessMm);
-      const place = placesIn(pins, state, piece.formulaId, stationId).find(({ id }) => id === piece.placeId);
-      const { xMm, yMm } = place ?? zoneMiddle(stationOf(pins, stationId), piece.zoneId);
+      const { diameterMm, thicknessMm } = discInRun(run, piece.formulaId, stationId);
+      const driesOutJm2 = DRIES_OUT_J_PER_KG * (densityOf(run, piece.formulaId) * thicknessMm);
+      const place = placesIn(run, piece.formulaId, stationId).find(({ id }) => id === piece.placeId);
+      const { xMm, yMm } = place ?? zoneMiddle(run.station(stationId), piece.zoneId);
       const fromS = (piece.pouredAtMs - startMs) / 1000;
       const toS = piece.offAtMs === null ? fromS + LIES_AT_MOST * cookS : (piece.offAtMs - startMs) / 1000;
       const turnedS = piece.flippedAtMs === null ? undefined : (piece.flippedAtMs - startMs) / 1000;
-      return { ...DRAWS[family], driesOutJm2, fromS, turnedS, toS, xMm, yMm, diameterMm, pouredC: pins.roomC };
+      return { ...DRAWS[family], driesOutJm2, fromS, turnedS, toS, xMm, yMm, diameterMm, pouredC: run.pins.roomC };
     });
 }
 /** Heat that dries batter out: six tenths of it is water, which warms and boils off. */
@@ -40,33 +41,26 @@ const DRIES_OUT_J_PER_KG = 1.6e6;
 /** A piece nobody took off is taken for gone after so many times its usual. Assumed. */
 const LIES_AT_MOST = 2;
 
-function loadOf(pins: Pins, piece: Piece, startMs: number, untilMs: number): FoodLoad {
+function loadOf(run: RunView, piece: Piece, startMs: number, untilMs: number): FoodLoad {
   const offMs = piece.offAtMs ?? untilMs;
-  const family = familyOf(formulaOf(pins, piece.formulaId).type);
+  const family = familyOf(run.formula(piece.formulaId).type);
   const cookS = USUAL_COOK_S[family];
   const fromS = (piece.pouredAtMs - startMs) / 1000;
   return {
     fromS,
     toS: Math.min((offMs - startMs) / 1000, fromS + cookS),
-    powerW: (piece.volumeMl * densityOf(pins, piece.formulaId) * COOKING_HEAT_J_PER_G[family]) / cookS,
+    powerW: (piece.volumeMl * densityOf(run, piece.formulaId) * COOKING_HEAT_J_PER_G[family]) / cookS,
   };
 }
 
-function densityOf(pins: Pins, formulaId: string): number {
-  return pouredDensityGPerMl(formulaOf(pins, formulaId), larderOf(pins));
+function densityOf(run: RunView, formulaId: string): number {
+  return pouredDensityGPerMl(run.formula(formulaId), run.larder);
 }
 
-export function loadsOn(
-  pins: Pins,
-  state: RunState,
-  stationId: string,
-  zoneId: string,
-  startMs: number,
-  untilMs: number,
-): FoodLoad[] {
-  return [...state.pieces.values()]
+export function loadsOn(run: RunView, stationId: string, zoneId: string, startMs: number, untilMs: number): FoodLoad[] {
+  return [...run.state.pieces.values()]
     .filter((piece) => piece.stationId === stationId && piece.zoneId === zoneId)
-    .map((piece) => loadOf(pins, piece, startMs, untilMs));
+    .map((piece) => loadOf(run, piece, startMs, untilMs));
 }
 
 /** A panful as its zone feels it. */

@@ -1,7 +1,8 @@
-import { rowWeight, surfaceSeen, unreadSdC, type Expected, type Sighting } from '#core/adapt';
+import type { RunView } from '#core/setup';
+import { rowWeight, unreadSdC, type Expected, type Sighting } from '#core/adapt';
 import { BENEATH_SPANS_S, surfaceForBeneath, type Cue, type TimelineTable } from '#core/piece';
 import { zoneMiddle, type SpotOnPlate } from '#core/plate';
-import type { Piece, Pins, RunState, ZoneState } from '#core/run';
+import type { Piece, ZoneState } from '#core/run';
 import { discInRun, placesIn } from '#core/setup';
 import { turnedByEye } from './unprompted.ts';
 import { stationNow, zoneOf } from '#core/setup';
@@ -13,8 +14,7 @@ export type TableOf = (formulaId: string, piece?: Piece) => TimelineTable;
 
 /** All that was seen of a zone for a formula up to now: burners moved, readings, and cues, turns and verdicts of its pieces. */
 export function sightingsOf(
-  pins: Pins,
-  state: RunState,
+  run: RunView,
   zone: ZoneState,
   formulaId: string,
   model: SurfaceModel,
@@ -22,11 +22,12 @@ export function sightingsOf(
   nowMs: number,
 ): Sighting[] {
   const { stationId, zoneId } = zone;
-  const station = stationNow(pins, state, stationId);
+  const station = stationNow(run, stationId);
   const list: Sighting[] = zone.swaps.map(({ atMs }) => ({
     kind: 'moved',
-    ...{ atS: atMs / 1000, key: `moved ${atMs}`, errorSdC: unreadSdC(station, zoneOf(station, zoneId)) },
+    ...{ atS: atMs / 1000, errorSdC: unreadSdC(station, zoneOf(station, zoneId)) },
   }));
+  const face = { metal: station.metal, coating: station.coating };
   let colours = 0;
   for (const reading of zone.readings) {
     const base = { reading, atS: reading.atMs / 1000, spot: reading.spot };
@@ -35,28 +36,26 @@ export function sightingsOf(
       const table = tableOf(reading.formulaId);
       const pouredAtMs = reading.atMs - reading.afterS * 1000;
       const expected = reading.spot
-        ? underPour(pins, state, model, { formulaId, stationId, spot: reading.spot, pouredAtMs }, table, reading.afterS)
+        ? underPour(run, model, { formulaId, stationId, spot: reading.spot, pouredAtMs }, table, reading.afterS)
         : model(pouredAtMs);
-      const nth = ++colours;
-      const key = nameOf({ ...reading, nth }, expected, table);
       const { afterS, underside } = reading;
-      list.push({ ...base, kind: 'underside', expected, table, key, afterS, seen: underside, nth } as Sighting);
+      const of = { ...base, expected, table, afterS, seen: underside, nth: ++colours };
+      list.push({ kind: 'underside', ...of } as Sighting);
     } else {
       const expected = model(reading.atMs, reading.spot);
-      const key = nameOf(reading, expected);
-      list.push({ reading, ...surfaceSeen(reading, station, pins.roomC, { ...base, key, expected }) } as Sighting);
+      list.push({ kind: 'surface', ...base, reading, face, roomC: run.pins.roomC, expected });
     }
   }
   const count: Partial<Record<Cue, number>> = {};
-  const own = [...state.pieces.values()].filter(
+  const own = [...run.state.pieces.values()].filter(
     (piece) => piece.formulaId === formulaId && piece.stationId === stationId && piece.zoneId === zoneId,
   );
-  const byEye = turnedByEye(state, own);
+  const byEye = turnedByEye(run.state, own);
   const tooSoon = notYetWeights(own);
   let turned = 0;
   for (const piece of own) {
     if (piece.cues.length === 0 && piece.turn === null && !byEye.has(piece.id)) continue;
-    const spot = placeOf(pins, state, piece);
+    const spot = placeOf(run, piece);
     const table = tableOf(formulaId, piece);
     for (const seen of piece.cues) {
       const { cue, atMs } = seen;
@@ -64,29 +63,26 @@ export function sightingsOf(
       const weight = cue === 'notYet' ? tooSoon.get(seen) : 1;
       if (weight === undefined) continue;
       const afterS = (atMs - piece.pouredAtMs) / 1000;
-      const expected = underPiece(pins, state, model, piece, table, afterS);
+      const expected = underPiece(run, model, piece, table, afterS);
       const nth = cue === 'notYet' ? 1 : (count[cue] = (count[cue] ?? 0) + 1);
-      const key = nameOf({ ...seen, afterS, spot, nth, weight }, expected, table);
-      const of = { atS: atMs / 1000, key, spot, expected, table, afterS };
+      const of = { atS: atMs / 1000, spot, expected, table, afterS };
       list.push(cue === 'notYet' ? { kind: 'notYet', weight, ...of } : { kind: 'cue', cue, nth, ...of });
     }
     if (byEye.has(piece.id)) {
       const afterS = (piece.flippedAtMs! - piece.pouredAtMs) / 1000;
-      const expected = underPiece(pins, state, model, piece, table, afterS);
-      const nth = ++turned;
-      const key = nameOf({ ownTurn: nth, afterS, spot }, expected, table);
-      list.push({ kind: 'ownTurn', atS: piece.flippedAtMs! / 1000, key, spot, expected, table, afterS, nth });
+      const expected = underPiece(run, model, piece, table, afterS);
+      const atS = piece.flippedAtMs! / 1000;
+      list.push({ kind: 'ownTurn', atS, spot, expected, table, afterS, nth: ++turned });
     }
     // a verdict on a turn that nobody timed would speak of another moment
     if (piece.turn !== null && piece.flippedAtMs !== null && !piece.assumed.first) {
       const afterS = (piece.flippedAtMs - piece.pouredAtMs) / 1000;
       const { turn } = piece;
-      const expected = underPiece(pins, state, model, piece, table, afterS);
-      const key = nameOf({ turn, afterS, spot }, expected, table);
-      list.push({ kind: 'turn', atS: piece.flippedAtMs / 1000, key, spot, expected, table, afterS, turn });
+      const expected = underPiece(run, model, piece, table, afterS);
+      list.push({ kind: 'turn', atS: piece.flippedAtMs / 1000, spot, expected, table, afterS, turn });
     }
   }
-  return [...list, ...turnedDials(pins, station, zone, Math.min(...list.map(({ atS }) => atS)), nowMs / 1000)];
+  return [...list, ...turnedDials(run, station, zone, Math.min(...list.map(({ atS }) => atS)), nowMs / 1000)];
 }
 
 /** Looks at pieces of one zone this near to each other are one look along a row, ms. Assumed. */
@@ -113,25 +109,23 @@ function notYetWeights(pieces: readonly Piece[]): ReadonlyMap<Seen, number> {
  * neighbours and all.
  */
 export function underPiece(
-  pins: Pins,
-  state: RunState,
+  run: RunView,
   model: SurfaceModel,
   piece: Piece,
   table: TimelineTable,
   byS = Infinity,
 ): Expected {
-  return underPour(pins, state, model, { ...piece, spot: placeOf(pins, state, piece) }, table, byS);
+  return underPour(run, model, { ...piece, spot: placeOf(run, piece) }, table, byS);
 }
 
 function underPour(
-  pins: Pins,
-  state: RunState,
+  run: RunView,
   model: SurfaceModel,
   pour: Pick<Piece, 'formulaId' | 'stationId' | 'pouredAtMs'> & { readonly spot: SpotOnPlate },
   table: TimelineTable,
   byS: number,
 ): Expected {
-  const { diameterMm } = discInRun(pins, state, pour.formulaId, pour.stationId);
+  const { diameterMm } = discInRun(run, pour.formulaId, pour.stationId);
   const spans = BENEATH_SPANS_S[table.input.batter.type];
   const within = spans.findLastIndex((spanS) => spanS <= byS * SPAN_REACH);
   const span = Math.max(0, within);
@@ -150,10 +144,10 @@ const MOST_CHANGE_C = 40;
  * beneath it has become since by the plate model, a dial that was turned and all.
  * @param first the surface of its first side, as `underPiece` has it
  */
-export function underSecond(pins: Pins, state: RunState, model: SurfaceModel, piece: Piece, first: Expected): Expected {
+export function underSecond(run: RunView, model: SurfaceModel, piece: Piece, first: Expected): Expected {
   if (piece.flippedAtMs === null) return first;
-  const { diameterMm } = discInRun(pins, state, piece.formulaId, piece.stationId);
-  const disc = { ...placeOf(pins, state, piece), diameterMm };
+  const { diameterMm } = discInRun(run, piece.formulaId, piece.stationId);
+  const disc = { ...placeOf(run, piece), diameterMm };
   const from = (atMs: number, spanS: number) => model.beneath({ pouredAtMs: atMs }, disc, spanS);
   const firstS = (piece.flippedAtMs - piece.pouredAtMs) / 1000;
   const before = from(piece.flippedAtMs - 1000 * COMPARED.before * firstS, COMPARED.before * firstS);
@@ -166,27 +160,11 @@ export function underSecond(pins: Pins, state: RunState, model: SurfaceModel, pi
 /** A span that runs on a little past what was seen still tells of it. Assumed. */
 const SPAN_REACH = 1.25;
 
-/** A sighting's name: what was seen, and what was expected there to what a belief can tell apart. */
-function nameOf(seen: object, { modelC, share, askewC }: Expected, table?: TimelineTable): string {
-  const askew = askewC?.map((byC) => byC.toFixed(1)) ?? '';
-  return `${JSON.stringify(seen)} ${modelC.toFixed(1)} ${share.toFixed(2)} ${askew} ${table ? numberOf(table) : ''}`;
-}
-
-/** Tables are told apart by a number each: their whole input would make long names. */
-function numberOf(table: TimelineTable): number {
-  let number = NUMBERS.get(table);
-  if (number === undefined) NUMBERS.set(table, (number = ++lastNumber));
-  return number;
-}
-const NUMBERS = new WeakMap<TimelineTable, number>();
-let lastNumber = 0;
-
 /** Where a piece lies: its place, or the middle of its zone when places were laid anew since. */
 export function placeOf(
-  pins: Pins,
-  state: RunState,
+  run: RunView,
   piece: { readonly formulaId: string; readonly stationId: string; readonly zoneId: string; readonly placeId: string },
 ): SpotOnPlate {
-  const place = placesIn(pins, state, piece.formulaId, piece.stationId).find(({ id }) => id === piece.placeId);
-  return place ?? zoneMiddle(stationNow(pins, state, piece.stationId), piece.zoneId);
+  const place = placesIn(run, piece.formulaId, piece.stationId).find(({ id }) => id === piece.placeId);
+  return place ?? zoneMiddle(stationNow(run, piece.stationId), piece.zoneId);
 }

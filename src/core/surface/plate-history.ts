@@ -1,3 +1,4 @@
+import type { Question } from '#core/memo';
 import {
   betweenZonesWK,
   plateRecord,
@@ -12,10 +13,9 @@ import {
   type StationBody,
   type ZoneTrack,
 } from '#core/plate';
-import { zoneKey, type Pins, type RunState, type ZoneState } from '#core/run';
-import { stationOf } from '#core/setup';
+import { zoneKey, type RunState, type ZoneState } from '#core/run';
 import { foodsOn, loadsOn } from './food-load.ts';
-import { onceFor, type Memory } from '#core/setup';
+import type { RunView } from '#core/setup';
 import { isDone } from './zone-use.ts';
 
 /** A history serves all moments of so long: nothing happens in it but what is known. */
@@ -60,28 +60,28 @@ export interface Stretch {
 }
 
 /** The tracks of all zones of a station from its first turn on, anew from every change of burners. */
-function historyFrom(pins: Pins, state: RunState, stationId: string, startMs: number, untilMs: number): History {
-  const station = stationOf(pins, stationId);
-  const zones = station.zones.map(({ id }) => state.zones.get(zoneKey(stationId, id)));
+function historyFrom(run: RunView, stationId: string, startMs: number, untilMs: number): History {
+  const station = run.station(stationId);
+  const zones = station.zones.map(({ id }) => run.state.zones.get(zoneKey(stationId, id)));
   const seconds = (ms: number) => (ms - startMs) / 1000;
-  const loads = station.zones.map(({ id }) => loadsOn(pins, state, stationId, id, startMs, untilMs));
+  const loads = station.zones.map(({ id }) => loadsOn(run, stationId, id, startMs, untilMs));
   const swaps = zones.flatMap((zone) => zone?.swaps ?? []).filter(({ atMs }) => atMs > startMs);
   // each burner in turn takes its zone over as warm as the last one left it, and off until it is turned
   const fromMs = [startMs, ...swaps.map(({ atMs }) => atMs).sort((a, b) => a - b)];
-  let startC = zones.map((zone) => zone?.assumed?.surfaceC ?? pins.roomC);
+  let startC = zones.map((zone) => zone?.assumed?.surfaceC ?? run.pins.roomC);
   const recorded: RecordedStretch[] = [];
   const stretches = fromMs.map((atMs, index): Stretch => {
     const endMs = fromMs[index + 1] ?? Math.max(untilMs + AHEAD_MS, startMs + 60_000);
     const under = station.zones.map((pinned, z) => {
       const swap = zones[z]?.swaps.findLast((each) => each.atMs <= atMs);
-      const turns = [...(zones[z]?.turns ?? []), ...litAgain(state, zones[z], untilMs)]
+      const turns = [...(zones[z]?.turns ?? []), ...litAgain(run.state, zones[z], untilMs)]
         .filter((turn) => turn.atMs >= (swap?.atMs ?? -Infinity))
         .map((turn) => ({ atS: seconds(turn.atMs), mark: turn.mark }));
       return { swap, turns, zone: swap ? { ...swap.burner, id: pinned.id } : pinned };
     });
     const tracks = plateTracks({
       betweenWK: betweenZonesWK(station),
-      ambientC: pins.roomC,
+      ambientC: run.pins.roomC,
       startS: seconds(atMs),
       endS: seconds(endMs),
       zones: under.map(({ swap, turns, zone }, z) => ({
@@ -100,7 +100,7 @@ function historyFrom(pins: Pins, state: RunState, stationId: string, startMs: nu
   let records: PlateRecords | undefined;
   return {
     stretches,
-    records: () => (records ??= recordsOn(pins, stationId, recorded, foodsOn(pins, state, stationId, startMs))),
+    records: () => (records ??= recordsOn(run, stationId, recorded, foodsOn(run, stationId, startMs))),
   };
 }
 
@@ -122,25 +122,24 @@ function litAgain(state: RunState, zone: ZoneState | undefined, untilMs: number)
 
 /** A plate's records, going on from the last ones of the same plate. */
 function recordsOn(
-  pins: Pins,
+  run: RunView,
   stationId: string,
   stretches: readonly RecordedStretch[],
   foods: readonly RecordedFood[],
 ): PlateRecords {
-  let ofPins = RECORDED.get(pins);
-  if (!ofPins) RECORDED.set(pins, (ofPins = new Map()));
-  const earlier = ofPins.get(stationId);
-  const truths = otherwise(stationOf(pins, stationId));
+  const earlier = run.memo.kept(RECORDED, stationId);
+  const truths = otherwise(run.station(stationId));
   const records = Object.fromEntries(
     (Object.keys(truths) as (keyof PlateRecords)[]).map((key) => [
       key,
-      plateRecord(stretches, foods, pins.roomC, truths[key], earlier?.[key]),
+      plateRecord(stretches, foods, run.pins.roomC, truths[key], earlier?.[key]),
     ]),
   ) as unknown as PlateRecords;
-  ofPins.set(stationId, records);
+  run.memo.keep(RECORDED, stationId, records);
   return records;
 }
-const RECORDED = new WeakMap<Pins, Map<string, PlateRecords>>();
+/** The last records of each plate: how far they go on is told by what was done to it, not by whose they are. */
+const RECORDED: Question<PlateRecords> = { name: 'plate records', most: 12 };
 
 /**
  * How warm a zone goes over to the next burner: as the model has it, put right by the last thermometer that was read on
@@ -164,19 +163,8 @@ function lastKnownC(
 /** Below this share of its error a plate is too cold for a reading to say much of it later. */
 const LEAST_SHARE = 0.3;
 
-/** Zones of one plate share their history. */
-const HISTORIES: Memory<History> = new WeakMap();
-
 /** What a plate went through from its first turn up to `untilMs` and a little on; a state's is worked out once. */
-export function plateHistory(
-  pins: Pins,
-  state: RunState,
-  stationId: string,
-  startMs: number,
-  untilMs: number,
-): History {
+export function plateHistory(run: RunView, stationId: string, startMs: number, untilMs: number): History {
   const onMs = startMs + Math.ceil((untilMs - startMs) / ASKED_EVERY_MS) * ASKED_EVERY_MS;
-  return onceFor(HISTORIES, pins, state, `${stationId} ${startMs} ${onMs}`, () =>
-    historyFrom(pins, state, stationId, startMs, onMs),
-  );
+  return run.once(`history ${stationId} ${startMs} ${onMs}`, () => historyFrom(run, stationId, startMs, onMs));
 }

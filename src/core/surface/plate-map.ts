@@ -1,7 +1,7 @@
-import { spotField } from '#core/adapt';
+import type { RunView } from '#core/setup';
 import { cellMiddle, plateSimulator, plateSizeMm, zoneAt, type StationBody } from '#core/plate';
-import { larderOf, zoneKey, type Pins, type RunState } from '#core/run';
-import { discOn, formulaOf } from '#core/setup';
+import { zoneKey } from '#core/run';
+import { discOn } from '#core/setup';
 import { stationNow } from '#core/setup';
 import { zoneBelief } from './zone-estimate.ts';
 import { placeOf } from './observations.ts';
@@ -30,21 +30,20 @@ const CONTACT_WM2K = 180;
  * plate in two dimensions; the level of each zone and its odd spots from what was read and seen.
  */
 export function plateMap(
-  pins: Pins,
-  state: RunState,
+  run: RunView,
   stationId: string,
   nowMs: number,
-  tableOf: Parameters<typeof zoneBelief>[5],
+  tableOf: Parameters<typeof zoneBelief>[4],
 ): PlateMap {
-  const station = stationNow(pins, state, stationId);
+  const station = stationNow(run, stationId);
   const formulaId =
-    state.brief?.items.find((item) => item.stationIds.includes(stationId))?.formulaId ?? pins.formulas[0]!.id;
-  const plate = simulated(pins, state, stationId, station, nowMs);
+    run.state.brief?.items.find((item) => item.stationIds.includes(stationId))?.formulaId ?? run.pins.formulas[0]!.id;
+  const plate = simulated(run, stationId, station, nowMs);
   const zones = new Map(
     station.zones.map(({ id: zoneId }) => {
-      const model = surfaceModel(pins, state, stationId, zoneId, nowMs);
-      const zone = state.zones.get(zoneKey(stationId, zoneId)) ?? { stationId, zoneId };
-      const { known, weighed } = zoneBelief(pins, state, zone, formulaId, model, tableOf, nowMs);
+      const model = surfaceModel(run, stationId, zoneId, nowMs);
+      const zone = run.state.zones.get(zoneKey(stationId, zoneId)) ?? { stationId, zoneId };
+      const { known, weighed } = zoneBelief(run, zone, formulaId, model, tableOf, nowMs);
       const { modelC, share } = model(nowMs);
       return [
         zoneId,
@@ -52,7 +51,7 @@ export function plateMap(
           ...{ share, known },
           // both models of the plate have the zone's level; where they differ the cards' own counts
           levelC: modelC + share * known.errorC - plate.zoneMeanC(zoneId),
-          spots: spotField(weighed.spots, weighed.spreadC),
+          spots: weighed.field,
         },
       ];
     }),
@@ -66,17 +65,17 @@ export function plateMap(
     const spot = spots(at);
     sdC = Math.max(sdC, share * Math.hypot((1 - spot.slope) * known.errorSdC, spot.sdC));
     const believedC = plate.tempC[i]! + levelC + share * (spot.interceptC - spot.slope * known.errorC);
-    return Math.max(Math.min(pins.roomC, plate.tempC[i]!), believedC); // nothing is colder than the room but what food cooled
+    return Math.max(Math.min(run.pins.roomC, plate.tempC[i]!), believedC); // nothing is colder than the room but what food cooled
   });
   return { columns, rows, tempC, sdC };
 }
 
 /** The plate through the last hour and a half of the run, by its plain figures. */
-function simulated(pins: Pins, state: RunState, stationId: string, station: StationBody, nowMs: number) {
+function simulated(run: RunView, stationId: string, station: StationBody, nowMs: number) {
   const { widthMm, depthMm } = plateSizeMm(station);
-  const zones = station.zones.map(({ id }) => state.zones.get(zoneKey(stationId, id)));
+  const zones = station.zones.map(({ id }) => run.state.zones.get(zoneKey(stationId, id)));
   const turns = zones.flatMap((zone) => (zone?.turns ?? []).map((turn) => ({ ...turn, zoneId: zone!.zoneId })));
-  const pieces = [...state.pieces.values()].filter(
+  const pieces = [...run.state.pieces.values()].filter(
     (piece) => piece.stationId === stationId && piece.pouredAtMs <= nowMs,
   );
   const firstMs = Math.min(nowMs, ...turns.map(({ atMs }) => atMs), ...pieces.map(({ pouredAtMs }) => pouredAtMs));
@@ -84,17 +83,17 @@ function simulated(pins: Pins, state: RunState, stationId: string, station: Stat
   const assumedC = zones.find((zone) => zone?.assumed)?.assumed?.surfaceC;
   const plate = plateSimulator(
     station,
-    { startC: assumedC ?? pins.roomC, ambientC: pins.roomC },
+    { startC: assumedC ?? run.pins.roomC, ambientC: run.pins.roomC },
     { cellMm: Math.min(widthMm, depthMm) / CELLS, stepS: STEP_S },
   );
-  const larder = larderOf(pins);
+  const larder = run.larder;
   const acts: { readonly atMs: number; readonly act: () => void }[] = turns
     .filter(({ atMs }) => atMs <= nowMs)
     .map(({ atMs, zoneId, mark }) => ({ atMs, act: () => plate.turn(zoneId, mark) }));
   for (const piece of pieces) {
-    const body = formulaOf(pins, piece.formulaId);
-    const { diameterMm } = discOn(body, station, piece.volumeMl, larder, state.mouldMm.get(piece.formulaId));
-    const food = { ...placeOf(pins, state, piece), diameterMm, contactWm2K: CONTACT_WM2K, pouredC: pins.roomC };
+    const body = run.formula(piece.formulaId);
+    const { diameterMm } = discOn(body, station, piece.volumeMl, larder, run.state.mouldMm.get(piece.formulaId));
+    const food = { ...placeOf(run, piece), diameterMm, contactWm2K: CONTACT_WM2K, pouredC: run.pins.roomC };
     acts.push({ atMs: piece.pouredAtMs, act: () => plate.pour(food, piece.id) });
     if (piece.offAtMs !== null && piece.offAtMs <= nowMs)
       acts.push({ atMs: piece.offAtMs, act: () => plate.lift(piece.id) });

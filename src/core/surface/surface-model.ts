@@ -1,7 +1,9 @@
+import type { RunView } from '#core/setup';
 import type { Expected } from '#core/adapt';
 import {
   besideZoneC,
   cyclingSdC,
+  patternOf,
   roughAt,
   setpointC,
   shareAt,
@@ -9,8 +11,7 @@ import {
   type PlateRecord,
   type SpotOnPlate,
 } from '#core/plate';
-import { zoneKey, type Piece, type Pins, type RunState } from '#core/run';
-import { stationOf } from '#core/setup';
+import { zoneKey, type Piece } from '#core/run';
 import { plateHistory } from './plate-history.ts';
 
 /** What the plate model expects of a zone, or of a spot of it, at any moment of the run. */
@@ -29,21 +30,15 @@ export interface SurfaceModel {
  * with the food that lay on it; or, when the run began on a plate in use, what was assumed, held until a burner is turned.
  * Of an assumed plate all of the guess's error shows, always.
  */
-export function surfaceModel(
-  pins: Pins,
-  state: RunState,
-  stationId: string,
-  zoneId: string,
-  untilMs: number,
-): SurfaceModel {
-  const station = stationOf(pins, stationId);
+export function surfaceModel(run: RunView, stationId: string, zoneId: string, untilMs: number): SurfaceModel {
+  const station = run.station(stationId);
   const own = station.zones.findIndex(({ id }) => id === zoneId);
-  const zones = station.zones.map(({ id }) => state.zones.get(zoneKey(stationId, id)));
+  const zones = station.zones.map(({ id }) => run.state.zones.get(zoneKey(stationId, id)));
   const assumed = zones[own]?.assumed ?? null;
-  const before = { modelC: assumed?.surfaceC ?? pins.roomC, share: assumed ? 1 : 0 };
+  const before = { modelC: assumed?.surfaceC ?? run.pins.roomC, share: assumed ? 1 : 0 };
   /** A plate of which only a guess is known: its usual pattern. */
   const unlit = (spot: SpotOnPlate | undefined): Expected => ({
-    modelC: before.modelC + (spot ? besideZoneC(station, spot, before.modelC, pins.roomC) : 0),
+    modelC: before.modelC + (spot ? besideZoneC(patternOf(station, run.pins.roomC, run.memo), spot, before.modelC) : 0),
     share: before.share,
   });
   // an assumed zone stands as it was guessed until its own burner is turned
@@ -53,7 +48,7 @@ export function surfaceModel(
 
   const startMs = Math.min(...lit);
   const seconds = (ms: number) => (ms - startMs) / 1000;
-  const { stretches, records } = plateHistory(pins, state, stationId, startMs, untilMs);
+  const { stretches, records } = plateHistory(run, stationId, startMs, untilMs);
   const trackOf = (atMs: number) => (stretches.findLast((each) => each.atMs <= atMs) ?? stretches[0]!).tracks[own]!;
   const shareOf = (atMs: number) => (assumed ? 1 : shareAt(trackOf(atMs), seconds(atMs)));
   const roughOf = (atMs: number) => {
@@ -67,8 +62,8 @@ export function surfaceModel(
     const { dial } = station.zones[own]!;
     const turn = zones[own]?.turns.findLast((each) => each.atMs <= atMs);
     if (dial.kind !== 'thermostat' || !turn || turn.mark <= 0) return 0;
-    const rise = trackAt(trackOf(atMs), seconds(atMs)) - pins.roomC;
-    return rise > CYCLES_FROM * (setpointC(dial, turn.mark) - pins.roomC) ? cyclingSdC(dial) : 0;
+    const rise = trackAt(trackOf(atMs), seconds(atMs)) - run.pins.roomC;
+    return rise > CYCLES_FROM * (setpointC(dial, turn.mark) - run.pins.roomC) ? cyclingSdC(dial) : 0;
   };
   /** What is expected of a spot, or of the metal beneath a piece, by how each record has it. */
   const expectedBy = (look: (record: PlateRecord) => number, atMs: number): Expected => {

@@ -1,6 +1,7 @@
+import type { RunView } from '#core/setup';
 import type { Sighting } from '#core/adapt';
 import { degreesPerLnGain, powerShare, timeConstantS, turnSdLn, zoneThermal, type StationBody } from '#core/plate';
-import { pinnedStation, type Pins, type ZoneState } from '#core/run';
+import { pinnedStation, type ZoneState } from '#core/run';
 import { zoneOf } from '#core/setup';
 
 type Turned = Extract<Sighting, { kind: 'turned' }>;
@@ -13,19 +14,19 @@ type Turned = Extract<Sighting, { kind: 'turned' }>;
  * @param sinceS nothing was learned before
  */
 export function turnedDials(
-  pins: Pins,
+  run: RunView,
   station: StationBody,
   { stationId, zoneId, turns }: ZoneState,
   sinceS: number,
   nowS: number,
 ): Turned[] {
   const zone = zoneOf(station, zoneId);
-  const read = pinnedStation(pins, stationId)?.calibration?.some((each) => each.zoneId === zoneId);
+  const read = pinnedStation(run.pins, stationId)?.calibration?.some((each) => each.zoneId === zoneId);
   const lit = turns.filter(({ mark }) => mark > 0);
   if (read || zone.dial.kind === 'thermostat' || lit.length < 2) return [];
   const thermal = zoneThermal(station, zone);
-  const perLn = degreesPerLnGain(thermal, pins.roomC);
-  const tauS = timeConstantS(thermal, pins.roomC) / FOOD_QUICKENS;
+  const perLn = degreesPerLnGain(thermal, run.pins.roomC);
+  const tauS = timeConstantS(thermal, run.pins.roomC) / FOOD_QUICKENS;
   const lnPower = (mark: number) => Math.log(powerShare(zone, zone.dial, mark));
   const shown: Turned[] = [];
   /** The heat that the plate has come from, as ln of a burner's power. */
@@ -42,7 +43,7 @@ export function turnedDials(
         if (atS > Math.min(nowS, untilS)) break;
         const come = 1 - Math.exp(-step);
         const errorSdC = sdC * Math.sqrt(come ** 2 - before ** 2);
-        shown.push({ kind: 'turned', atS, key: `turned ${atMs} ${step} ${errorSdC.toFixed(1)}`, errorSdC });
+        shown.push({ kind: 'turned', atS, errorSdC });
         before = come;
       }
     }

@@ -1,27 +1,27 @@
+import type { RunView } from '#core/setup';
 import {
-  UNKNOWN_BATTER,
   atWork,
   batterOf,
   belief,
   contradictions,
-  openPrior,
-  priorPosterior,
+  likelihoodOf,
   says,
-  spotField,
   spotSpreadC,
   unreadSdC,
   weigh,
   withBatter,
+  writtenOut,
   type Belief,
   type Expected,
-  type NamedPrior,
   type Posterior,
+  type Prior,
   type Says,
   type Sighting,
   type Weighed,
 } from '#core/adapt';
+import type { Memo, Question } from '#core/memo';
 import { patternOf, type SpotOnPlate } from '#core/plate';
-import { pinnedFormula, pinnedStation, type Pins, type Reading, type RunState, type ZoneState } from '#core/run';
+import { pinnedFormula, pinnedStation, type Reading, type ZoneState } from '#core/run';
 import { stationNow, zoneOf } from '#core/setup';
 import type { SurfaceModel } from './surface-model.ts';
 import { sightingsOf, type TableOf } from './observations.ts';
@@ -46,29 +46,31 @@ export interface ReadingSaid extends Says {
  * began with, readings of every kind, cues and not-yets of its pieces, and the burners it was moved to.
  */
 export function zoneBelief(
-  pins: Pins,
-  state: RunState,
+  run: RunView,
   zone: ZoneState | { readonly stationId: string; readonly zoneId: string },
   formulaId: string,
   model: SurfaceModel,
   tableOf: TableOf,
   nowMs: number,
 ): ZoneBelief {
-  const calibration = pinnedStation(pins, zone.stationId)?.calibration?.find((each) => each.zoneId === zone.zoneId);
+  const calibration = pinnedStation(run.pins, zone.stationId)?.calibration?.find((each) => each.zoneId === zone.zoneId);
   const full: ZoneState | undefined = 'readings' in zone ? zone : undefined;
-  const batter = batterBefore(pins, formulaId);
-  const station = stationNow(pins, state, zone.stationId);
-  const prior = full?.assumed
-    ? assumedPrior(full.assumed.sdC, batter)
-    : unreadPrior(calibration?.sdC ?? unreadSdC(station, zoneOf(station, zone.zoneId)), batter);
-  const sightings = full ? sightingsOf(pins, state, full, formulaId, model, tableOf, nowMs) : [];
-  const { unevenC } = patternOf(station, pins.roomC);
+  const batter = pinnedFormula(run.pins, formulaId)?.learned;
+  const station = stationNow(run, zone.stationId);
+  const prior: Prior = {
+    ...(full?.assumed
+      ? { kind: 'assumed', errorSdC: full.assumed.sdC }
+      : { kind: 'open', errorSdC: calibration?.sdC ?? unreadSdC(station, zoneOf(station, zone.zoneId)) }),
+    batter,
+  };
+  const sightings = full ? sightingsOf(run, full, formulaId, model, tableOf, nowMs) : [];
+  const { unevenC } = patternOf(station, run.pins.roomC, run.memo);
   const spreadC = spotSpreadC(unevenC);
-  const weighed = weigh(prior, sightings, nowMs / 1000, { spreadC, known: calibration?.spots });
+  const weighed = weigh(prior, sightings, nowMs / 1000, run.memo, { spreadC, known: calibration?.spots });
   const looks = sightings.filter((seen) => 'reading' in seen) as (Sighting & { reading: Reading })[];
-  const against = contradicted(looks, spreadC);
+  const against = contradicted(looks, spreadC, run.memo);
   return {
-    known: believed(weighed.posterior),
+    known: believed(weighed.posterior, run.memo),
     weighed,
     readings: looks.map((look, index) => ({
       reading: look.reading,
@@ -95,62 +97,31 @@ export function withElsewhere(
     others.map(({ weighed }) => weighed.posterior),
     before,
   );
-  return { ...own, known: believed(posterior), weighed: { ...own.weighed, posterior } };
+  return { ...own, known: belief(posterior), weighed: { ...own.weighed, posterior } };
 }
 
-/** What every plate of a run began with of a batter; the same array for the same figures. */
-export function batterBefore(pins: Pins, formulaId: string): Float64Array | undefined {
-  const learned = pinnedFormula(pins, formulaId)?.learned;
-  if (!learned) return undefined;
-  const { lnTime, lnBrowning } = learned;
-  const key = `${lnTime.mean} ${lnTime.sd} ${lnBrowning.mean} ${lnBrowning.sd}`;
-  let weights = BEFORE.get(key);
-  if (!weights) BEFORE.set(key, (weights = batterOf(learned)));
-  return weights;
+/** What every plate of a run began with of a batter. */
+export function batterBefore(run: RunView, formulaId: string): Float64Array | undefined {
+  const learned = pinnedFormula(run.pins, formulaId)?.learned;
+  return learned && run.memo.of(BEFORE, learned, () => batterOf(learned));
 }
-const BEFORE = new Map<string, Float64Array>();
+const BEFORE: Pick<Question<Float64Array>, 'name' | 'answer'> = { name: 'batter before' };
 
 /** What a posterior says, worked out once. */
-function believed(posterior: Posterior): Belief {
-  let known = BELIEVED.get(posterior);
-  if (!known) BELIEVED.set(posterior, (known = belief(posterior)));
-  return known;
+function believed(posterior: Posterior, memo: Memo): Belief {
+  return memo.of(BELIEVED, posterior, () => belief(posterior));
 }
-const BELIEVED = new WeakMap<Posterior, Belief>();
-
-const assumedPrior = named('assumed', priorPosterior);
-const unreadPrior = named('open', openPrior);
-
-/** Priors by their spread and what was known of the batter, made once. */
-function named(
-  name: string,
-  make: (sdC: number, batter: Float64Array) => Posterior,
-): (sdC: number, batter: Float64Array | undefined) => NamedPrior {
-  const made = new Map<Float64Array, { readonly number: number; readonly bySd: Map<number, NamedPrior> }>();
-  return (sdC, batter = UNKNOWN_BATTER) => {
-    let of = made.get(batter);
-    if (!of) made.set(batter, (of = { number: made.size, bySd: new Map() }));
-    let prior = of.bySd.get(sdC);
-    if (!prior) of.bySd.set(sdC, (prior = { key: `${name} ${of.number} ${sdC}`, posterior: make(sdC, batter) }));
-    return prior;
-  };
-}
+const BELIEVED: Pick<Question<Belief>, 'name' | 'answer'> = { name: 'belief of a posterior' };
 
 /** Which looks contradict another; asked at every tap, so the last answers are kept. */
-function contradicted(looks: readonly Sighting[], spreadC: number): ReadonlySet<number> {
-  const key = `${spreadC} ${looks.map((look) => look.key).join(';')}`;
-  let against = CONTRADICTED.get(key);
-  if (!against) {
-    if (CONTRADICTED.size > MOST_CONTRADICTED) CONTRADICTED.clear();
-    CONTRADICTED.set(key, (against = new Set(contradictions(looks, spreadC).flat())));
-  }
-  return against;
+function contradicted(looks: readonly Sighting[], spreadC: number, memo: Memo): ReadonlySet<number> {
+  const written = `${spreadC} ${looks.map((look) => writtenOut(look, memo)).join()}`;
+  return memo.recall(CONTRADICTED, written, () => new Set(contradictions(looks, memo, spreadC).flat()));
 }
-const CONTRADICTED = new Map<string, ReadonlySet<number>>();
-const MOST_CONTRADICTED = 200;
+const CONTRADICTED: Question<ReadonlySet<number>> = { name: 'looks contradicted', most: 200 };
 
 function saidBy(look: Sighting): Says {
-  if (look.kind === 'surface') return says(look.likelihood);
+  if (look.kind === 'surface') return says(likelihoodOf(look));
   return { lowC: null, highC: null };
 }
 
@@ -165,7 +136,7 @@ export function atSpot(
   { known, weighed }: Pick<ZoneBelief, 'known' | 'weighed'>,
   spot: SpotOnPlate,
 ): { readonly expected: Expected; readonly known: Belief } {
-  const guess = spotField(weighed.spots, weighed.spreadC)(atWork(spot, there));
+  const guess = weighed.field(atWork(spot, there));
   const kept = 1 - guess.slope;
   return {
     expected: { ...there, modelC: there.modelC + there.share * guess.interceptC },

@@ -1,4 +1,5 @@
-import { pinnedStation, zoneKey, type Pins, type RunState } from '#core/run';
+import type { RunView } from '#core/setup';
+import { pinnedStation, zoneKey, type RunState } from '#core/run';
 import { POUR_SLACK_MS, piecesLeft } from '#core/setup';
 
 /** A panful that came off so lately is followed by the next, s. Common practice, no source. */
@@ -86,12 +87,12 @@ export function lyingFor(state: RunState, stationId: string, zoneId: string, now
 }
 
 /** Nobody read this plate over this burner before the run, and no piece of the batter was turned on it since. */
-export function isUnproven(pins: Pins, state: RunState, formulaId: string, stationId: string, zoneId: string): boolean {
-  const zone = state.zones.get(zoneKey(stationId, zoneId));
+export function isUnproven(run: RunView, formulaId: string, stationId: string, zoneId: string): boolean {
+  const zone = run.state.zones.get(zoneKey(stationId, zoneId));
   if (zone?.assumed) return false;
-  const read = pinnedStation(pins, stationId)?.calibration?.some((each) => each.zoneId === zoneId);
+  const read = pinnedStation(run.pins, stationId)?.calibration?.some((each) => each.zoneId === zoneId);
   if (read && !zone?.swaps.length) return false;
-  for (const piece of state.pieces.values())
+  for (const piece of run.state.pieces.values())
     if (
       piece.formulaId === formulaId &&
       piece.stationId === stationId &&

@@ -1,10 +1,10 @@
+import type { RunView } from '#core/setup';
 import { paceOf } from '#core/adapt';
 import { appearanceAt, cuesBy, isServedPale, pieceAt, servedLift, type Appearance, type Cue } from '#core/piece';
-import type { Pins, RunState } from '#core/run';
 import { liftPinned } from '#core/forecast';
 import { firstZoneOf } from '#core/setup';
 import { firstSideOn, pourHeat, type PourMoment } from './first-side.ts';
-import { tableFor, type TableCache } from '#core/forecast';
+import { tableFor } from '#core/forecast';
 import { believedC } from '#core/surface';
 
 /** One moment of a piece to come. */
@@ -31,21 +31,15 @@ const FIRST = [0, 0.25, 0.45, 0.65, 0.85, 1];
 const SECOND = [0.5, 1];
 
 /** How a formula's next piece will look at eight moments, poured at a moment on the first zone of its first station. */
-export function cookStrip(
-  pins: Pins,
-  state: RunState,
-  formulaId: string,
-  at: PourMoment,
-  tables: TableCache,
-): CookStrip | null {
-  const where = firstZoneOf(pins, state, formulaId);
-  const heat = where && pourHeat(pins, state, where, at, tables);
+export function cookStrip(run: RunView, formulaId: string, at: PourMoment): CookStrip | null {
+  const where = firstZoneOf(run, formulaId);
+  const heat = where && pourHeat(run, where, at);
   if (!heat) return null;
-  const table = tableFor(pins, state, where, tables, at.pourMs);
+  const table = tableFor(run, where, at.pourMs);
   const { bestS: flipS, surfaceC } = firstSideOn(heat, table);
   const timeline = pieceAt(table, believedC(heat.expected, heat.known), paceOf(heat.known));
   const served = servedLift(timeline.lift, timeline.appearances, flipS);
-  const pinnedS = state.secondSideS.get(formulaId);
+  const pinnedS = run.state.secondSideS.get(formulaId);
   const liftS = (pinnedS === undefined ? served : liftPinned(served, pinnedS)).bestS;
   const moment = (atS: number, flipped: boolean): CookMoment => ({
     atS,

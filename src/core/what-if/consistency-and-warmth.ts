@@ -1,10 +1,11 @@
+import type { RunView } from '#core/setup';
 import { aimOf, filmCover, type Estimate } from '#core/consistency';
 import { familyOf } from '#core/formula';
 import type { Disc } from '#core/pour';
-import { larderOf, type Lot, type Pins, type RunState } from '#core/run';
-import { discOn, firstZoneOf, formulaOf, portionMl, stationOf } from '#core/setup';
+import { type Lot } from '#core/run';
+import { discOn, firstZoneOf, portionMl } from '#core/setup';
 import { firstSideOn, pourHeat, type PourMoment } from './first-side.ts';
-import { tableOf, type TableCache } from '#core/forecast';
+import { tableOf } from '#core/forecast';
 import { pieceInput, toldApart } from '#core/forecast';
 import { lotTemperature } from '#core/lot';
 
@@ -29,31 +30,24 @@ export interface PourEffects {
  * plate of the run takes the batter.
  * @param atPour how the lot will run when it is poured
  */
-export function pourEffects(
-  pins: Pins,
-  state: RunState,
-  lot: Lot,
-  atPour: Estimate,
-  when: PourMoment,
-  tables: TableCache,
-): PourEffects | null {
+export function pourEffects(run: RunView, lot: Lot, atPour: Estimate, when: PourMoment): PourEffects | null {
   const { formulaId } = lot;
-  const body = formulaOf(pins, formulaId);
-  const where = firstZoneOf(pins, state, formulaId);
-  const heat = where && pourHeat(pins, state, where, when, tables);
+  const body = run.formula(formulaId);
+  const where = firstZoneOf(run, formulaId);
+  const heat = where && pourHeat(run, where, when);
   if (!heat) return null;
   const { pourMs } = when;
-  const station = stationOf(pins, where.stationId);
-  const base = pieceInput(pins, state, { ...where, lot: lot.number }, pourMs);
-  const volumeMl = portionMl(pins, state, formulaId);
+  const station = run.station(where.stationId);
+  const base = pieceInput(run, { ...where, lot: lot.number }, pourMs);
+  const volumeMl = portionMl(run, formulaId);
   const thin = familyOf(body.type) === 'thin';
   const effect = (value: number, batterC: number): PourEffect => {
     const disc = discOn(
       body,
       station,
       volumeMl,
-      larderOf(pins),
-      state.mouldMm.get(formulaId),
+      run.larder,
+      run.state.mouldMm.get(formulaId),
       thin ? undefined : value,
     );
     const cover = thin ? filmCover(value) : null;
@@ -61,14 +55,14 @@ export function pourEffects(
     const thicknessMm = disc.thicknessMm / (cover ?? 1);
     const { bestS: firstSideS } = firstSideOn(
       heat,
-      tableOf({ ...base, ...toldApart(body, thicknessMm, batterC) }, tables),
+      tableOf({ ...base, ...toldApart(body, thicknessMm, batterC) }, run.memo),
     );
     return { disc: { ...disc, thicknessMm }, cover, batterC, firstSideS };
   };
-  const coldC = lotTemperature(pins, body, lot, pourMs);
+  const coldC = lotTemperature(run, body, lot, pourMs);
   return {
     asIs: effect(atPour.value, coldC),
     atAim: effect(aimOf(body), coldC),
-    warmed: effect(atPour.value, pins.roomC),
+    warmed: effect(atPour.value, run.pins.roomC),
   };
 }

@@ -1,8 +1,9 @@
+import type { RunView } from '#core/setup';
 import { spotField, spotSpreadC } from '#core/adapt';
 import { besideZoneC, patternOf, zoneAt } from '#core/plate';
 import type { LayoutWish, Place } from '#core/pour';
-import { pinnedStation, type Pins, type RunState } from '#core/run';
-import { formulaOf, placesIn } from '#core/setup';
+import { pinnedStation } from '#core/run';
+import { placesIn } from '#core/setup';
 import { stationNow } from '#core/setup';
 
 /**
@@ -10,23 +11,23 @@ import { stationNow } from '#core/setup';
  * zones hold the batter's surface, by its burners' pattern and what was read of its spots before the run.
  */
 export function wishedPlaces(
-  pins: Pins,
-  state: RunState,
+  run: RunView,
   formulaId: string,
   stationId: string,
   { even, ...wish }: Omit<LayoutWish, 'mayLie'> & { readonly even: boolean },
 ): Place[] {
-  if (!even) return placesIn(pins, state, formulaId, stationId, wish);
-  const { targetC, lowC, highC } = formulaOf(pins, formulaId).heat;
-  const station = stationNow(pins, state, stationId);
-  const spreadC = spotSpreadC(patternOf(station, pins.roomC).unevenC);
-  const calibration = pinnedStation(pins, stationId)?.calibration ?? [];
+  if (!even) return placesIn(run, formulaId, stationId, wish);
+  const { targetC, lowC, highC } = run.formula(formulaId).heat;
+  const station = stationNow(run, stationId);
+  const pattern = patternOf(station, run.pins.roomC, run.memo);
+  const spreadC = spotSpreadC(pattern.unevenC);
+  const calibration = pinnedStation(run.pins, stationId)?.calibration ?? [];
   const fields = new Map(calibration.map(({ zoneId, spots }) => [zoneId, spotField(spots, spreadC)]));
   const mayLie = (xMm: number, yMm: number) => {
     const at = { xMm, yMm };
     const read = fields.get(zoneAt(station, xMm).id)?.(at).interceptC ?? 0;
-    const surfaceC = targetC + besideZoneC(station, at, targetC, pins.roomC) + read;
+    const surfaceC = targetC + besideZoneC(pattern, at, targetC) + read;
     return surfaceC >= lowC && surfaceC <= highC;
   };
-  return placesIn(pins, state, formulaId, stationId, { ...wish, mayLie });
+  return placesIn(run, formulaId, stationId, { ...wish, mayLie });
 }

@@ -1,11 +1,12 @@
+import type { RunView } from '#core/setup';
 import { surestFlip, type Belief, type Expected, type SurestFlip } from '#core/adapt';
 import type { TimelineTable } from '#core/piece';
-import { placeKey, type Piece, type Pins, type RunState } from '#core/run';
+import { placeKey, type Piece, type RunState } from '#core/run';
 import { placesIn, portionMl } from '#core/setup';
 import { believedZones } from '#core/forecast';
 import type { RunPlan } from '#core/guidance';
 import { surfaceModel } from '#core/surface';
-import { tableFor, type TableCache } from '#core/forecast';
+import { tableFor } from '#core/forecast';
 import { atSpot } from '#core/surface';
 import { zoneForecast } from '#core/forecast';
 import { placeOf, underPiece } from '#core/surface';
@@ -49,31 +50,25 @@ const SOON_MS = 120_000;
  * What a zone is believed to be under a piece that is poured on it at `pourMs`, as the board would have it then: its dip and
  * what its burner gives back are in it. Nothing when the run does not use that zone for the batter.
  */
-export function pourHeat(
-  pins: Pins,
-  state: RunState,
-  pour: Pour,
-  { pourMs, nowMs }: PourMoment,
-  tables: TableCache,
-): PourHeat | null {
+export function pourHeat(run: RunView, pour: Pour, { pourMs, nowMs }: PourMoment): PourHeat | null {
   const { formulaId, stationId, zoneId } = pour;
-  const stationIds = state.brief?.items.find((item) => item.formulaId === formulaId)?.stationIds ?? [];
-  const own = believedZones(pins, state, formulaId, stationIds, nowMs, tables).find(
+  const stationIds = run.state.brief?.items.find((item) => item.formulaId === formulaId)?.stationIds ?? [];
+  const own = believedZones(run, formulaId, stationIds, nowMs).find(
     (each) => each.stationId === stationId && each.zone.id === zoneId,
   );
   if (!own) return null;
   const { table, model, believed } = own;
-  const told = zoneForecast(pins, state, pour, table, model, believed, nowMs);
+  const told = zoneForecast(run, pour, table, model, believed, nowMs);
   const asItIs = pourMs - nowMs < SOON_MS && told.basis !== 'cold' && told.surfaceC >= told.readyFromC;
   if (!asItIs) {
     // a plate at the surface wanted is one whose burner was answered: only of its batter is anything unknown
     const expected = { modelC: told.targetC, share: 0 };
     return { expected, known: plateKnown(believed.known), surfaceC: told.targetC, asItIs };
   }
-  const poured = withPoured(pins, state, pour, pourMs);
+  const poured = withPoured(run, pour, pourMs);
   const piece = poured.pieces.get(TO_COME)!;
-  const then = surfaceModel(pins, poured, stationId, zoneId, pourMs);
-  const under = atSpot(underPiece(pins, poured, then, piece, table), believed, placeOf(pins, poured, piece));
+  const then = surfaceModel(run.with(poured), stationId, zoneId, pourMs);
+  const under = atSpot(underPiece(run.with(poured), then, piece, table), believed, placeOf(run.with(poured), piece));
   return { ...under, surfaceC: told.surfaceC, asItIs };
 }
 
@@ -89,34 +84,28 @@ export function firstSideOn({ expected, known, surfaceC, asItIs }: PourHeat, tab
 }
 
 /** The first side of a formula's next piece on a zone, were it poured at `pourMs`; nothing when the run does not use that zone. */
-export function nextFirstSide(
-  pins: Pins,
-  state: RunState,
-  pour: Pour,
-  at: PourMoment,
-  tables: TableCache,
-): FirstSide | null {
-  const heat = pourHeat(pins, state, pour, at, tables);
-  return heat && firstSideOn(heat, tableFor(pins, state, pour, tables, at.pourMs));
+export function nextFirstSide(run: RunView, pour: Pour, at: PourMoment): FirstSide | null {
+  const heat = pourHeat(run, pour, at);
+  return heat && firstSideOn(heat, tableFor(run, pour, at.pourMs));
 }
 
 /** The piece that is to come, in a run in which it is poured. */
 const TO_COME = 'to come';
 
 /** The run with a piece poured on a zone's first free place. */
-function withPoured(pins: Pins, state: RunState, { formulaId, stationId, zoneId }: Pour, pourMs: number): RunState {
-  const places = placesIn(pins, state, formulaId, stationId).filter((place) => place.zoneId === zoneId);
-  const free = places.find(({ id }) => !state.onPlate.has(placeKey(stationId, id))) ?? places[0];
+function withPoured(run: RunView, { formulaId, stationId, zoneId }: Pour, pourMs: number): RunState {
+  const places = placesIn(run, formulaId, stationId).filter((place) => place.zoneId === zoneId);
+  const free = places.find(({ id }) => !run.state.onPlate.has(placeKey(stationId, id))) ?? places[0];
   const placeId = free?.id ?? zoneId;
   const piece: Piece = {
-    ...{ id: TO_COME, number: state.pieces.size + 1, formulaId, lot: 1, doses: 0, stationId, zoneId, placeId },
-    ...{ volumeMl: portionMl(pins, state, formulaId), pouredAtMs: pourMs, flippedAtMs: null, offAtMs: null },
+    ...{ id: TO_COME, number: run.state.pieces.size + 1, formulaId, lot: 1, doses: 0, stationId, zoneId, placeId },
+    ...{ volumeMl: portionMl(run, formulaId), pouredAtMs: pourMs, flippedAtMs: null, offAtMs: null },
     ...{ fate: 'firstSide', flipTapId: null, offTapId: null, assumed: { first: false, second: false }, turn: null },
     ...{ centre: null, faults: [], cues: [], secondNotYetMs: [], shown: { first: null, second: null } },
   };
   return {
-    ...state,
-    pieces: new Map(state.pieces).set(TO_COME, piece),
-    onPlate: new Map(state.onPlate).set(placeKey(stationId, placeId), TO_COME),
+    ...run.state,
+    pieces: new Map(run.state.pieces).set(TO_COME, piece),
+    onPlate: new Map(run.state.onPlate).set(placeKey(stationId, placeId), TO_COME),
   };
 }

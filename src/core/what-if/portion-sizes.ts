@@ -1,9 +1,10 @@
+import type { RunView } from '#core/setup';
 import { wholePieces } from '#core/formula';
 import type { Disc } from '#core/pour';
-import type { Pins, RunState } from '#core/run';
-import { briefPanfuls, lotFor, placesIn, stationOf } from '#core/setup';
+import type { RunState } from '#core/run';
+import { briefPanfuls, lotFor, placesIn } from '#core/setup';
 import { firstSideOn, pourHeat, type PourMoment } from './first-side.ts';
-import { tableOf, type TableCache } from '#core/forecast';
+import { tableOf } from '#core/forecast';
 import { pieceInput } from '#core/forecast';
 import { discNow } from './volume-for.ts';
 
@@ -29,36 +30,33 @@ export interface PortionStep {
  * @param spreadMl how far pours of each tool differ; nothing when that is not known
  */
 export function portionSteps(
-  pins: Pins,
-  state: RunState,
+  run: RunView,
   formulaId: string,
   sizes: readonly { readonly volumeMl: number; readonly spreadMl?: number | null }[],
   at: PourMoment,
-  tables: TableCache,
 ): PortionStep[] {
-  const item = state.brief?.items.find((candidate) => candidate.formulaId === formulaId);
+  const item = run.state.brief?.items.find((candidate) => candidate.formulaId === formulaId);
   if (!item) return [];
   const stationId = item.stationIds[0]!;
-  const lotMl = lotFor(pins, state, formulaId)?.volumeMl ?? null;
-  const where = { formulaId, stationId, zoneId: stationOf(pins, stationId).zones[0]!.id };
-  const heat = pourHeat(pins, state, where, at, tables);
+  const lotMl = lotFor(run, formulaId)?.volumeMl ?? null;
+  const where = { formulaId, stationId, zoneId: run.station(stationId).zones[0]!.id };
+  const heat = pourHeat(run, where, at);
   const of = (volumeMl: number) => {
-    const as: RunState = { ...state, portionMl: new Map(state.portionMl).set(formulaId, volumeMl) };
+    const as: RunState = { ...run.state, portionMl: new Map(run.state.portionMl).set(formulaId, volumeMl) };
     return {
       as,
-      disc: discNow(pins, state, formulaId, stationId, at.nowMs, volumeMl),
-      firstSideS: () =>
-        firstSideOn(heat!, tableOf(pieceInput(pins, state, { ...where, volumeMl }, at.pourMs), tables)).bestS,
+      disc: discNow(run, formulaId, stationId, at.nowMs, volumeMl),
+      firstSideS: () => firstSideOn(heat!, tableOf(pieceInput(run, { ...where, volumeMl }, at.pourMs), run.memo)).bestS,
     };
   };
   return sizes.map(({ volumeMl, spreadMl }) => {
     const { as, disc, firstSideS } = of(volumeMl);
-    const atOnce = item.stationIds.reduce((sum, id) => sum + placesIn(pins, as, formulaId, id).length, 0);
+    const atOnce = item.stationIds.reduce((sum, id) => sum + placesIn(run.with(as), formulaId, id).length, 0);
     const more = spreadMl ? of(volumeMl + spreadMl) : undefined;
     const bestS = atOnce > 0 && heat ? firstSideS() : null;
     return {
       ...{ volumeMl, disc, atOnce, firstSideS: bestS },
-      panfuls: Math.ceil(item.pieces / briefPanfuls(pins, as, item).size),
+      panfuls: Math.ceil(item.pieces / briefPanfuls(run.with(as), item).size),
       pieces: lotMl === null ? null : wholePieces(lotMl / volumeMl),
       spread:
         more && bestS !== null

@@ -1,21 +1,14 @@
+import type { RunView } from '#core/setup';
 import { familyOf } from '#core/formula';
-import { lotInUse, type Pins, type RunState } from '#core/run';
+import { lotInUse } from '#core/run';
 import type { Disc } from '#core/pour';
-import { formulaOf } from '#core/setup';
 import { discFrom } from '#core/forecast';
 import { stationNow } from '#core/setup';
 
 /** What a portion becomes on a station now: by how its lot was measured, or as its formula promises until one is mixed. */
-export function discNow(
-  pins: Pins,
-  state: RunState,
-  formulaId: string,
-  stationId: string,
-  nowMs: number,
-  volumeMl?: number,
-): Disc {
-  const station = stationNow(pins, state, stationId);
-  return discFrom(pins, state, { formulaId, station, lot: lotInUse(state, formulaId), volumeMl }, nowMs);
+export function discNow(run: RunView, formulaId: string, stationId: string, nowMs: number, volumeMl?: number): Disc {
+  const station = stationNow(run, stationId);
+  return discFrom(run, { formulaId, station, lot: lotInUse(run.state, formulaId), volumeMl }, nowMs);
 }
 
 /** What a pour is wished to become: a disc so wide, or a film so thick. */
@@ -30,14 +23,13 @@ const MOST_ML = 1000;
  * discs only grow with their volume. Nothing when no pour between 2 mL and 1 L does.
  */
 export function volumeFor(
-  pins: Pins,
-  state: RunState,
+  run: RunView,
   formulaId: string,
   stationId: string,
   wish: PourWish,
   nowMs: number,
 ): number | null {
-  const discAt = (volumeMl: number) => discNow(pins, state, formulaId, stationId, nowMs, volumeMl);
+  const discAt = (volumeMl: number) => discNow(run, formulaId, stationId, nowMs, volumeMl);
   const reaches = (volumeMl: number) => {
     const disc = discAt(volumeMl);
     return 'diameterMm' in wish ? disc.diameterMm >= wish.diameterMm : disc.thicknessMm >= wish.thicknessMm;
@@ -54,6 +46,6 @@ export function volumeFor(
 }
 
 /** Which wish a batter's pour is told by: a film's thickness, or how wide a cake runs. */
-export function wishKind(pins: Pins, formulaId: string): 'thickness' | 'diameter' {
-  return familyOf(formulaOf(pins, formulaId).type) === 'thin' ? 'thickness' : 'diameter';
+export function wishKind(run: RunView, formulaId: string): 'thickness' | 'diameter' {
+  return familyOf(run.formula(formulaId).type) === 'thin' ? 'thickness' : 'diameter';
 }

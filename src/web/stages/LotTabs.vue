@@ -1,6 +1,5 @@
 <script setup lang="ts">
 import { computed } from 'vue';
-import { formulaOf } from '#core/setup';
 import { useRun } from '../stores/run.ts';
 
 /** One tab a formula, when the run has more than one. */
@@ -10,7 +9,7 @@ const store = useRun();
 const tabs = computed(() =>
   (store.state!.brief?.items ?? []).map((item) => ({
     id: item.formulaId,
-    name: formulaOf(store.run!.pins, item.formulaId).name,
+    name: store.view.formula(item.formulaId).name,
   })),
 );
 </script>

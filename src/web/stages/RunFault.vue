@@ -20,7 +20,7 @@ const words = computed(() => {
   const { kind, personId } = fault.event;
   return t('runFault.event', {
     what: has(`deed.${kind}`) ? t(`deed.${kind}`) : kind,
-    at: clockSeconds(runTimeMs(fault.event), store.run!.pins.timeZone),
+    at: clockSeconds(runTimeMs(fault.event), store.view.pins.timeZone),
     who: people.nameOf(personId ?? null) ?? t('clash.someone'),
   });
 });

@@ -1,6 +1,5 @@
 <script setup lang="ts">
 import { computed } from 'vue';
-import { formulaOf, stationOf } from '#core/setup';
 import { clock, minutes } from '../parts/format.ts';
 import { useRun } from '../stores/run.ts';
 import { t } from '../words/index.ts';
@@ -26,7 +25,7 @@ const lanes = computed<Lane[]>(() => {
   const { run, plan } = store;
   if (!run || !plan || !brief.value) return [];
   const cooking: Lane[] = [...new Set(brief.value.items.flatMap((item) => item.stationIds))].map((stationId) => {
-    const { name, zones } = stationOf(run.pins, stationId);
+    const { name, zones } = store.view.station(stationId);
     const rowOf = (key: string) => [zones.findIndex((zone) => key.endsWith(`/${zone.id}`)), zones.length] as const;
     return {
       label: name,
@@ -45,7 +44,7 @@ const lanes = computed<Lane[]>(() => {
         ...plan.panfuls
           .filter((panful) => panful.zoneKey.startsWith(stationId))
           .flatMap((panful, index): Bar[] => {
-            const title = t('line.panful', { n: panful.size, pieces: formulaOf(run.pins, panful.formulaId).pieceWord });
+            const title = t('line.panful', { n: panful.size, pieces: store.view.formula(panful.formulaId).pieceWord });
             return [
               {
                 key: `${index}a`,
@@ -73,7 +72,7 @@ const lanes = computed<Lane[]>(() => {
     label: t('line.lots'),
     tall: plan.lots.length > 1,
     bars: plan.lots.flatMap((lot, index): Bar[] => {
-      const { name } = formulaOf(run.pins, lot.formulaId);
+      const { name } = store.view.formula(lot.formulaId);
       return [
         {
           key: `${lot.formulaId}${lot.number}m`,

@@ -16,7 +16,7 @@ const taps = computed(() =>
     const known = i18n.global.te(`deed.${event.kind}`);
     return {
       id: event.id,
-      at: clockSeconds(runTimeMs(event), store.run!.pins.timeZone),
+      at: clockSeconds(runTimeMs(event), store.view.pins.timeZone),
       what: known ? t(`deed.${event.kind}`) : event.kind,
       place: placeId ?? store.state?.pieces.get(pieceId ?? '')?.placeId ?? '',
       refusal,

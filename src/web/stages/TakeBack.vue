@@ -1,7 +1,6 @@
 <script setup lang="ts">
 import { Undo2 } from '@lucide/vue';
 import { computed } from 'vue';
-import { larderOf } from '#core/run';
 import { ingredientName } from '../parts/format.ts';
 import { useRun } from '../stores/run.ts';
 import { t } from '../words/index.ts';
@@ -15,7 +14,7 @@ const last = computed(() => {
 });
 const what = computed(() => {
   const { kind, ingredientId } = last.value!;
-  const name = ingredientId ? ingredientName(ingredientId, larderOf(store.run!.pins)).toLowerCase() : '';
+  const name = ingredientId ? ingredientName(ingredientId, store.view.larder).toLowerCase() : '';
   return t(`takeBack.${kind}`, { name });
 });
 const takeBack = () => store.tap([{ kind: 'undone', payload: { eventIds: [last.value!.eventId] } }]);

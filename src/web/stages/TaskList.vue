@@ -23,14 +23,14 @@ const store = useRun();
       <span
         class="figure text-lg"
         :class="task.doneMs !== null ? 'text-soft' : task.dueMs <= store.nowMs ? 'text-ember' : 'text-bell'"
-        >{{ clock(task.dueMs, store.run!.pins.timeZone) }}</span
+        >{{ clock(task.dueMs, store.view.pins.timeZone) }}</span
       >
       <span class="inline-block first-letter:uppercase" :class="{ 'text-soft': task.doneMs !== null }">{{
         ofOne ? task.brief : task.words
       }}</span>
       <span v-if="task.doneMs !== null" class="flex items-center gap-1 px-2 text-sm text-leaf"
         ><Check class="size-5" aria-hidden="true" />{{
-          t('tasks.doneAt', { time: clock(task.doneMs, store.run!.pins.timeZone) })
+          t('tasks.doneAt', { time: clock(task.doneMs, store.view.pins.timeZone) })
         }}</span
       >
       <button

@@ -12,9 +12,7 @@ const props = defineProps<{
   zone: Pick<ZoneForecast, 'stationId' | 'zoneId' | 'aside' | 'dialMark' | 'canStandAside'>;
 }>();
 const store = useRun();
-const dial = computed(
-  () => zoneOf(stationNow(store.run!.pins, store.state!, props.zone.stationId), props.zone.zoneId).dial,
-);
+const dial = computed(() => zoneOf(stationNow(store.view, props.zone.stationId), props.zone.zoneId).dial);
 const mark = computed({ get: () => props.zone.dialMark, set: (to: number) => turn(to, props.zone.aside) });
 function turn(to: number, aside: boolean): void {
   const { stationId, zoneId } = props.zone;

@@ -25,7 +25,7 @@ export function usePourMoment(formulaId: Ref<string>) {
 /** The zone on which a formula's first pour is planned. */
 export function useFirstZone(formulaId: Ref<string>) {
   const store = useRun();
-  return computed(() => firstZoneOf(store.run!.pins, store.state!, formulaId.value) || null);
+  return computed(() => firstZoneOf(store.view, formulaId.value) || null);
 }
 
 /** The first side of a formula's next piece on a zone: one figure for all stages. */

@@ -20,7 +20,7 @@ export function useHeatSteps(): { steps: ComputedRef<HeatLine[]>; turn: (step: H
   const steps = computed(() => promptsOf(prompts.value, 'heat').map(({ step }) => lineOf(step)));
 
   function lineOf(step: HeatStep): HeatLine {
-    const station = stationNow(store.run!.pins, store.state!, step.stationId);
+    const station = stationNow(store.view, step.stationId);
     const { dial } = zoneOf(station, step.zoneId);
     const name = station.zones.length > 1 ? `${station.name} ${step.zoneId}` : station.name;
     const mark = markText(dial, step.mark);

@@ -1,5 +1,4 @@
 import { computed, type ComputedRef } from 'vue';
-import { formulaOf } from '#core/setup';
 import { sharesOf } from '#core/lot';
 import type { FormulaBody } from '#core/formula';
 import { lotKey, type Lot } from '#core/run';
@@ -29,7 +28,7 @@ export function useLots(): ComputedRef<RunLot[]> {
         const key = lotKey(formulaId, index + 1);
         const planned = plan?.lots.find((each) => each.formulaId === formulaId && each.number === index + 1);
         return {
-          ...{ key, formulaId, number: index + 1, of, body: formulaOf(run.pins, formulaId) },
+          ...{ key, formulaId, number: index + 1, of, body: store.view.formula(formulaId) },
           lot: state.lots.get(key),
           firstPourMs: planned?.firstPourMs ?? null,
         };

@@ -22,7 +22,7 @@ export const usePrompts = createSharedComposable((): Prompts => {
     void halfSecond.value;
     if (!store.run || !store.state || !store.outlook) return [];
     const { forecast, assumed } = store.outlook;
-    return promptsNow(store.run.pins, asAssumed(store.state, assumed), forecast, store.plan, store.nowMs);
+    return promptsNow(asAssumed(store.view, assumed), forecast, store.plan, store.nowMs);
   });
   const isDue = ({ dueMs }: Pick<Prompt, 'dueMs'>) => dueMs <= store.nowMs + DUE_WITHIN_MS;
   const first = computed(() => prompts.value.find(isDue) ?? null);

@@ -1,7 +1,6 @@
 import { computed, type ComputedRef } from 'vue';
-import { formulaOf, stationOf } from '#core/setup';
 import { morningTasks, type MorningTask } from '#core/guidance';
-import { isMixed, larderOf, lotKey } from '#core/run';
+import { isMixed, lotKey } from '#core/run';
 import { ingredientName } from '../parts/format.ts';
 import { useRun } from '../stores/run.ts';
 import { t } from '../words/index.ts';
@@ -25,7 +24,7 @@ export function useTasks(): { tasks: ComputedRef<TaskLine[]>; done: (task: Morni
     void minute.value;
     const { run, state, plan } = store;
     if (!run || !state || !plan) return [];
-    return morningTasks(run.pins, state, plan, store.nowMs).map((task) => ({
+    return morningTasks(store.view, plan, store.nowMs).map((task) => ({
       ...task,
       words: wordsOf(task),
       brief: wordsOf(task, false),
@@ -39,22 +38,21 @@ export function useTasks(): { tasks: ComputedRef<TaskLine[]>; done: (task: Morni
   }
 
   function wordsOf(task: MorningTask, withBatter = true): string {
-    const { pins } = store.run!;
     // "Butter, melted" is plain butter where it is yet to be melted
     const names = task.ingredientIds
-      .map((id) => ingredientName(id, larderOf(pins)).split(',')[0]!.toLowerCase())
+      .map((id) => ingredientName(id, store.view.larder).split(',')[0]!.toLowerCase())
       .join(', ');
     const zones = task.zoneKeys
       .map((key) => {
         const [stationId, zoneId] = key.split('/') as [string, string];
-        const station = stationOf(pins, stationId);
+        const station = store.view.station(stationId);
         return station.zones.length > 1 ? `${station.name} ${zoneId}` : station.name;
       })
       .join(', ');
     if (task.kind === 'own') return task.text!;
     const lots = store.state!.batters.get(task.formulaId ?? '')?.shares?.length ?? 1;
     const ofLot = lots > 1 && (task.kind === 'fold' || task.kind === 'whip') ? 'Lot' : '';
-    const batter = task.formulaId ? formulaOf(pins, task.formulaId).name : '';
+    const batter = task.formulaId ? store.view.formula(task.formulaId).name : '';
     const words = t(`tasks.${task.kind}${ofLot}`, { names, zones, n: task.lot });
     return withBatter && batter ? t('tasks.of', { batter, words }) : words;
   }

@@ -1,5 +1,7 @@
 import { defineStore } from 'pinia';
 import { computed, ref, shallowRef } from 'vue';
+import { Memo } from '#core/memo';
+import { NotInRun, runView } from '#core/setup';
 import { fold, runNowMs, type EventKind, type RunState, type StoredEvent } from '#core/run';
 import type { AcceptedEvents, Run, RunWithEvents } from '#contract';
 import { CallError, call } from '../live/api.ts';
@@ -24,6 +26,13 @@ export const useRun = defineStore('run', () => {
   const run = shallowRef<Run | null>(null);
   const acknowledged = shallowRef<StoredEvent[]>([]);
   const state = shallowRef<RunState | null>(null);
+  /** What the page has worked out of this run. */
+  const memo = new Memo();
+  /** The run in hand, to be read. @throws NotInRun when there is none */
+  const view = computed(() => {
+    if (!run.value || !state.value) throw new NotInRun('No run is open.');
+    return runView(run.value.pins, state.value, memo);
+  });
   const nowMs = ref(Date.now());
   /** The live feed is open: what others do arrives. */
   const live = ref(true);
@@ -161,6 +170,7 @@ export const useRun = defineStore('run', () => {
     run,
     acknowledged,
     state,
+    view,
     outlook: outlook.outlook,
     outlookCount: outlook.outlookCount,
     settled,

@@ -8,7 +8,7 @@ import {
   type Remedy,
   type RunPlan,
 } from '#core/guidance';
-import { asCooked, forecast, type CookedPiece, type Forecast, type TableCache } from '#core/forecast';
+import { asCooked, forecast, type CookedPiece, type Forecast } from '#core/forecast';
 import {
   cookStrip,
   fruitEffects,
@@ -20,7 +20,8 @@ import {
   type PourMoment,
 } from '#core/what-if';
 import { lotConsistency } from '#core/lot';
-import { lotFor, stationOf } from '#core/setup';
+import { lotFor, runView, type RunView } from '#core/setup';
+import { Memo } from '#core/memo';
 import { unrecordedLearning } from '#core/carry-over';
 import type { ScaledBatter } from '#core/formula';
 import type { Fault } from '#core/piece';
@@ -40,7 +41,7 @@ export interface Outlook {
   readonly learned: Payload<'run-learned'> | null;
 }
 
-const tables: TableCache = new Map();
+const memo = new Memo();
 
 /** The kitchen of the rehearsal in hand, as far as it was followed. */
 let rehearsed: { readonly key: string; readonly kitchen: ReplayedKitchen } | undefined;
@@ -52,22 +53,23 @@ function kitchenOf(pins: Pins, seed: number): ReplayedKitchen {
 }
 
 const desk = {
-  ...plateAnswers(tables),
+  ...plateAnswers(memo),
 
   outlook(pins: Pins, state: RunState, nowMs: number, rehearsalSeed: number | null): Outlook {
     const truth = rehearsalSeed === null ? {} : kitchenOf(pins, rehearsalSeed).sights(state, nowMs);
-    const told = forecast(pins, state, nowMs, tables);
+    const run = runView(pins, state, memo);
+    const told = forecast(run, nowMs);
     // in a rehearsal the tap is the deed
     const assumed = rehearsalSeed === null ? assumedDeeds(state, told, nowMs) : [];
-    const learned = rehearsalSeed === null ? unrecordedLearning(pins, state, nowMs, tables) : null;
-    const foreseen = assumed.length > 0 ? withAssumed(pins, state, nowMs, told, assumed) : told;
+    const learned = rehearsalSeed === null ? unrecordedLearning(run, nowMs) : null;
+    const foreseen = assumed.length > 0 ? withAssumed(run, nowMs, told, assumed) : told;
     return { forecast: foreseen, assumed, truth, learned };
   },
 
   /** The plan, or why there is none. */
   plan(pins: Pins, state: RunState, nowMs: number): RunPlan | { readonly error: string } {
     try {
-      return planRun(pins, state, nowMs, tables);
+      return planRun(runView(pins, state, memo), nowMs);
     } catch (error) {
       return { error: error instanceof RangeError ? error.message : String(error) };
     }
@@ -76,7 +78,7 @@ const desk = {
   lots(pins: Pins, state: RunState): Record<string, ScaledBatter> {
     const lots: Record<string, ScaledBatter> = {};
     for (const item of state.brief?.items ?? []) {
-      const lot = lotFor(pins, state, item.formulaId);
+      const lot = lotFor(runView(pins, state, memo), item.formulaId);
       if (lot) lots[item.formulaId] = lot;
     }
     return lots;
@@ -86,24 +88,26 @@ const desk = {
   effects(pins: Pins, state: RunState, key: string, at: PourMoment): PourEffects | null {
     const lot = state.lots.get(key);
     if (!lot || lot.mixedAtMs === null) return null;
-    return pourEffects(pins, state, lot, lotConsistency(pins, state, lot, at.pourMs), at, tables);
+    const run = runView(pins, state, memo);
+    return pourEffects(run, lot, lotConsistency(run, lot, at.pourMs), at);
   },
 
   /** How each piece of a formula came off; `rehearsalSeed` gives what really happened. */
   cooked(pins: Pins, state: RunState, formulaId: string, nowMs: number, rehearsalSeed: number | null): CookedPiece[] {
-    if (rehearsalSeed === null) return asCooked(pins, state, formulaId, nowMs, tables);
+    if (rehearsalSeed === null) return asCooked(runView(pins, state, memo), formulaId, nowMs);
     return trulyCooked(kitchenOf(pins, rehearsalSeed), state, formulaId);
   },
 
   /** What to do about something that is wrong with a piece. */
   remedy(pins: Pins, state: RunState, pieceId: string, fault: Fault, nowMs: number): Remedy | null {
     const piece = state.pieces.get(pieceId);
-    return piece ? remedyFor(pins, state, forecast(pins, state, nowMs, tables), piece, fault, tables) : null;
+    const run = runView(pins, state, memo);
+    return piece ? remedyFor(run, forecast(run, nowMs), piece, fault) : null;
   },
 
   /** How a formula's next piece will look on the way. */
   strip(pins: Pins, state: RunState, formulaId: string, at: PourMoment): CookStrip | null {
-    return cookStrip(pins, state, formulaId, at, tables);
+    return cookStrip(runView(pins, state, memo), formulaId, at);
   },
 
   /** The first side of a formula's next piece on a zone. */
@@ -113,12 +117,12 @@ const desk = {
     pour: { readonly formulaId: string; readonly stationId: string; readonly zoneId: string },
     at: PourMoment,
   ): FirstSide | null {
-    return nextFirstSide(pins, state, pour, at, tables);
+    return nextFirstSide(runView(pins, state, memo), pour, at);
   },
 
   /** What so many berries do to the first side. */
   fruit(pins: Pins, state: RunState, formulaId: string, each: number, diameterMm: number, nowMs: number) {
-    return fruitEffects(pins, state, formulaId, each, diameterMm, nowMs, tables);
+    return fruitEffects(runView(pins, state, memo), formulaId, each, diameterMm, nowMs);
   },
 
   probe(
@@ -130,20 +134,14 @@ const desk = {
     nowMs: number,
     spot: SpotOnPlate | null,
   ): { readonly surfaceC: number; readonly sdC: number } {
-    const at = spot ?? zoneMiddle(stationOf(pins, stationId), zoneId);
+    const at = spot ?? zoneMiddle(runView(pins, state, memo).station(stationId), zoneId);
     return kitchenOf(pins, seed).probeShows(state, stationId, at, nowMs);
   },
 };
 
 /** What is foreseen from the run as it is taken to stand; of pieces taken to be off, what was told of them. */
-function withAssumed(
-  pins: Pins,
-  state: RunState,
-  nowMs: number,
-  told: Forecast,
-  assumed: readonly AssumedDeed[],
-): Forecast {
-  const foreseen = forecast(pins, asAssumed(state, assumed), nowMs, tables);
+function withAssumed(run: RunView, nowMs: number, told: Forecast, assumed: readonly AssumedDeed[]): Forecast {
+  const foreseen = forecast(asAssumed(run, assumed), nowMs);
   return { ...foreseen, pieces: { ...told.pieces, ...foreseen.pieces } };
 }
 

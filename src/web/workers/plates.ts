@@ -1,7 +1,9 @@
+import type { Memo } from '#core/memo';
+import { runView } from '#core/setup';
 import { plateMap, type PlateMap } from '#core/surface';
 import { portionSteps, wishedPlaces, type PortionStep, type PourMoment } from '#core/what-if';
 import { stationFigures, whichBurner, type Lighting, type StationFigures } from '#core/heating';
-import { tableFor, type TableCache } from '#core/forecast';
+import { tableFor } from '#core/forecast';
 import type { CalibrationReading } from '#core/adapt';
 import type { Burner, SpotOnPlate, StationBody } from '#core/plate';
 import { readRecipe, type PastedRecipe, type ReadOptions } from '#core/formats';
@@ -13,11 +15,12 @@ import type { Pins, RunState } from '#core/run';
 const STOVE_SEED = 20_260_612;
 
 /** What the worker answers about plates, beside the run's own forecast. */
-export const plateAnswers = (tables: TableCache) => ({
+export const plateAnswers = (memo: Memo) => ({
   map(pins: Pins, state: RunState, stationId: string, nowMs: number): PlateMap {
     const zoneId = pins.stations.find(({ id }) => id === stationId)!.body.zones[0]!.id;
-    const tableOf = (formulaId: string) => tableFor(pins, state, { formulaId, stationId, zoneId }, tables, nowMs);
-    return plateMap(pins, state, stationId, nowMs, tableOf);
+    const run = runView(pins, state, memo);
+    const tableOf = (formulaId: string) => tableFor(run, { formulaId, stationId, zoneId }, nowMs);
+    return plateMap(run, stationId, nowMs, tableOf);
   },
 
   steps(
@@ -27,15 +30,21 @@ export const plateAnswers = (tables: TableCache) => ({
     sizes: readonly { readonly volumeMl: number; readonly spreadMl?: number | null }[],
     at: PourMoment,
   ): PortionStep[] {
-    return portionSteps(pins, state, formulaId, sizes, at, tables);
+    return portionSteps(runView(pins, state, memo), formulaId, sizes, at);
   },
 
-  places(...asked: Parameters<typeof wishedPlaces>): Place[] {
-    return wishedPlaces(...asked);
+  places(
+    pins: Pins,
+    state: RunState,
+    formulaId: string,
+    stationId: string,
+    wish: Parameters<typeof wishedPlaces>[3],
+  ): Place[] {
+    return wishedPlaces(runView(pins, state, memo), formulaId, stationId, wish);
   },
 
   station(station: StationBody, readings: readonly CalibrationReading[], roomC: number, holdC: number): StationFigures {
-    return stationFigures(station, readings, roomC, holdC);
+    return stationFigures(station, readings, roomC, holdC, memo);
   },
 
   burners(

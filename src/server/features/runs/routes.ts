@@ -15,6 +15,7 @@ import {
   type AcceptedEvents,
   type Run,
 } from '#contract';
+import { Memo } from '#core/memo';
 import type { Live } from '../../plugins/live.ts';
 import { route } from '../../plugins/routes.ts';
 import { appendEvents, createRun, listNotes, readRun } from './service.ts';
@@ -22,6 +23,7 @@ import { keepSummaries, listRuns } from './summaries.ts';
 
 export function runRoutes(app: FastifyInstance, source: DataSource, live: Live): void {
   const summaries = keepSummaries(app, source);
+  const memo = new Memo();
   route(app, {
     method: 'GET',
     url: '/api/runs',
@@ -39,7 +41,7 @@ export function runRoutes(app: FastifyInstance, source: DataSource, live: Live):
     response: RunSchema,
     status: 201,
     role: 'cook',
-    handler: async ({ session, body }) => createRun(source, session, body, summaries.grown),
+    handler: async ({ session, body }) => createRun(source, session, body, summaries.grown, memo),
   });
   route(app, {
     method: 'GET',

@@ -1,3 +1,4 @@
+import type { Memo } from '#core/memo';
 import type * as v from 'valibot';
 import type { DataSource, EntityManager } from 'typeorm';
 import {
@@ -35,6 +36,7 @@ export async function createRun(
   session: KnownSession,
   wanted: NewRun,
   grown: Summaries['grown'],
+  memo: Memo,
 ): Promise<Run> {
   checkPayloads(wanted.events);
   if (!wanted.events.some((event) => event.kind === 'brief-set')) {
@@ -44,7 +46,7 @@ export async function createRun(
     const formulas = await newestFormulas(manager, wanted.formulaIds);
     const before = await leftBehind(manager);
     const inRuns = before.flatMap(({ learned }) => learned.readings);
-    const stations = await pinnedStations(manager, wanted.stationIds, wanted.rehearsal, inRuns);
+    const stations = await pinnedStations(manager, wanted.stationIds, wanted.rehearsal, inRuns, memo);
     wanted.formulaIds.forEach((id, index) => {
       if (!formulas.some((formula) => formula.id === id)) throw notFound('This formula', `formulaIds[${index}]`);
     });

@@ -1,3 +1,4 @@
+import type { Memo } from '#core/memo';
 import { In, type DataSource, type EntityManager } from 'typeorm';
 import type { BurnerBody, Station, StationReading, StationReadingBody } from '#contract';
 import type { CalibrationReading } from '#core/adapt';
@@ -246,6 +247,7 @@ export async function pinnedStations(
   ids: string[],
   rehearsal: boolean,
   inRuns: readonly (CalibrationReading & { readonly stationId: string })[],
+  memo: Memo,
 ): Promise<Pins['stations']> {
   const found = await currentStations(manager, ids);
   const readings = found.length > 0 ? await readingsOf(manager, ids) : [];
@@ -257,7 +259,7 @@ export async function pinnedStations(
       .filter(({ reading }) => rehearsal || reading.method !== 'simulatedProbe')
       .sort((a, b) => b.atMs - a.atMs)
       .slice(0, MOST_READINGS);
-    const calibration = calibrationPins(body, own);
+    const calibration = calibrationPins(body, own, memo);
     return { id, version, body, ...(calibration.length > 0 ? { calibration } : {}) };
   });
 }

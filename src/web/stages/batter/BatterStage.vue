@@ -43,13 +43,9 @@ const { body, larder, amounts, batter, shares, lot, planned, advised, groups, op
 );
 const nextRow = computed(() => open.value[0]);
 const mixed = computed(() => (isMixed(lot.value) ? lot.value.mixedAtMs : null));
-const back = computed(() =>
-  lot.value && mixed.value !== null ? stillBack(store.run!.pins, store.state!, lot.value) : [],
-);
+const back = computed(() => (lot.value && mixed.value !== null ? stillBack(store.view, lot.value) : []));
 /** What is really in the bowl, once it is mixed. */
-const inIt = computed(() =>
-  mixed.value === null ? undefined : lotAmounts(store.run!.pins, store.state!, formulaId.value, lot.value),
-);
+const inIt = computed(() => (mixed.value === null ? undefined : lotAmounts(store.view, formulaId.value, lot.value)));
 const view = ref<'gather' | 'weigh'>('weigh');
 const gathered = computed(() => ({
   n: batter.value?.gathered.size ?? 0,
@@ -94,8 +90,8 @@ async function mix(): Promise<void> {
       kind: 'lot-mixed',
       payload: {
         ...{ formulaId: formulaId.value, lot: number.value, atMs: store.nowMs },
-        volumeMl: Math.max(1, Math.round(mixedVolumeMl(store.run!.pins, store.state!, formulaId.value, number.value))),
-        batterC: store.run!.pins.roomC - 2,
+        volumeMl: Math.max(1, Math.round(mixedVolumeMl(store.view, formulaId.value, number.value))),
+        batterC: store.view.pins.roomC - 2,
       },
     },
   ]);
@@ -203,7 +199,7 @@ useKeys(' ', act);
         :batter="amounts"
         :now="inIt"
         :larder="larder"
-        :pressure-pa="store.run!.pins.pressurePa"
+        :pressure-pa="store.view.pins.pressurePa"
         with-volume
         class="max-lg:order-last"
       />
@@ -211,7 +207,7 @@ useKeys(' ', act);
         <HeldBackCard v-if="lot && back.length" :lot="lot" @right="toTheNext" />
         <PaperCard v-else-if="mixed !== null" look="leaf">
           <p class="figure text-2xl text-leaf">
-            {{ t('batter.mixedAt', { time: clock(mixed, store.run!.pins.timeZone) }) }}
+            {{ t('batter.mixedAt', { time: clock(mixed, store.view.pins.timeZone) }) }}
           </p>
           <p>{{ t('batter.toRest') }}</p>
           <BigButton class="mt-3 w-full" @click="toTheNext">{{

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { computed } from 'vue';
-import { formulaOf, runAllergens } from '#core/setup';
+import { runAllergens } from '#core/setup';
 import type { FormulaBody } from '#core/formula';
 import AllergenChips from '../../parts/AllergenChips.vue';
 import CautionLine from '../../parts/CautionLine.vue';
@@ -11,13 +11,13 @@ import { t } from '../../words/index.ts';
 /** What a batter of the run holds, what its plate brings, and what may come to it from the run's other batters. */
 const props = defineProps<{ formulaId: string; fat: FormulaBody['fat']['kind'] }>();
 const store = useRun();
-const contains = computed(() => runAllergens(store.run!.pins, store.state!, props.formulaId));
+const contains = computed(() => runAllergens(store.view, props.formulaId));
 const carried = computed(() =>
   contains.value.carried
     .map((each) =>
       t('batter.carriedFrom', {
         allergen: t(`allergen.${each.allergen}`),
-        name: formulaOf(store.run!.pins, each.formulaId).name,
+        name: store.view.formula(each.formulaId).name,
       }),
     )
     .join(', '),

@@ -79,7 +79,7 @@ function figures(body: FormulaBody) {
   const amounts = inBatter(body, linesFor(body, 100));
   return {
     water: hydration(amounts, props.larder).withEggG,
-    gas: leaveningBalance(amounts, props.larder, store.run!.pins.pressurePa).gasMlPer100g.value,
+    gas: leaveningBalance(amounts, props.larder, store.view.pins.pressurePa).gasMlPer100g.value,
     allergens: allergensOf(
       body.lines.map((line) => line.ingredientId),
       props.larder,

@@ -3,7 +3,7 @@ import { computed } from 'vue';
 import { bodyInRun } from '#core/setup';
 import { lotAmounts, plannedLot, stillBack } from '#core/lot';
 import { hydration, inBatter } from '#core/formula';
-import { larderOf, type Lot } from '#core/run';
+import { type Lot } from '#core/run';
 import BigButton from '../../parts/BigButton.vue';
 import { ingredientName, number, weight } from '../../parts/format.ts';
 import PaperCard from '../../parts/PaperCard.vue';
@@ -17,17 +17,17 @@ const store = useRun();
 /** A third of what was held back is a small step. Common practice, no source. */
 const STEPS = 3;
 
-const larder = computed(() => larderOf(store.run!.pins));
-const planned = computed(() => plannedLot(store.run!.pins, store.state!, props.lot.formulaId, props.lot.number));
+const larder = computed(() => store.view.larder);
+const planned = computed(() => plannedLot(store.view, props.lot.formulaId, props.lot.number));
 const back = computed(() =>
-  stillBack(store.run!.pins, store.state!, props.lot).map(({ ingredientId, massG }) => {
+  stillBack(store.view, props.lot).map(({ ingredientId, massG }) => {
     const held = planned.value?.lines.find((line) => line.ingredientId === ingredientId)?.heldBackG ?? massG;
     return { ingredientId, massG, stepG: Math.min(massG, held / STEPS) };
   }),
 );
 const water = computed(() => {
-  const now = lotAmounts(store.run!.pins, store.state!, props.lot.formulaId, props.lot);
-  const body = bodyInRun(store.run!.pins, store.state!, props.lot.formulaId);
+  const now = lotAmounts(store.view, props.lot.formulaId, props.lot);
+  const body = bodyInRun(store.view, props.lot.formulaId);
   return {
     now: hydration(now, larder.value).withEggG,
     all: hydration(inBatter(body, planned.value?.lines ?? []), larder.value).withEggG,

@@ -22,7 +22,7 @@ const portionMl = computed(() => store.state!.portionMl.get(props.formulaId) ?? 
 
 /** What the wish would come to, before anything is made of it. */
 const tried = computed(() => {
-  const options = { portionMl: portionMl.value, eggClass: store.run!.pins.eggClass, eggs: eggs.value };
+  const options = { portionMl: portionMl.value, eggClass: store.view.pins.eggClass, eggs: eggs.value };
   return orFault(() => scale(props.body, props.larder, target.value, options));
 });
 const size = (to: ScaleTarget | null) =>

@@ -4,7 +4,7 @@ import { bodyInRun } from '#core/setup';
 import { plannedLot, sharesOf } from '#core/lot';
 import { lotsOf, mixGroups, tinState, type MixGroupId, type ScaledLine } from '#core/formula';
 import { ingredientOf } from '#core/ingredients';
-import { larderOf, lotKey } from '#core/run';
+import { lotKey } from '#core/run';
 import { useRun } from '../../stores/run.ts';
 
 /** Where a figure belongs: what stays back is a figure of its own, so that nobody pours the wrong one. */
@@ -34,8 +34,8 @@ export interface RowGroup {
 /** The batter of a formula of the run in hand, one lot of it as rows to weigh. */
 export function useBatter(formulaId: Ref<string>, number: Ref<number>) {
   const store = useRun();
-  const body = computed(() => bodyInRun(store.run!.pins, store.state!, formulaId.value));
-  const larder = computed(() => larderOf(store.run!.pins));
+  const body = computed(() => bodyInRun(store.view, formulaId.value));
+  const larder = computed(() => store.view.larder);
   const amounts = computed(() => store.lots[formulaId.value]);
   const shares = computed(() => sharesOf(store.state!, formulaId.value));
   const batter = computed(() => store.state!.batters.get(formulaId.value));
@@ -44,12 +44,12 @@ export function useBatter(formulaId: Ref<string>, number: Ref<number>) {
     const known = store.state!.lots.get(lotKey(formulaId.value, number.value));
     return known?.discardedAtMs === null ? known : undefined;
   });
-  const planned = computed(() => plannedLot(store.run!.pins, store.state!, formulaId.value, number.value));
+  const planned = computed(() => plannedLot(store.view, formulaId.value, number.value));
   /** Lots that bowl, rest or whites ask for. */
   const advised = computed(
     () =>
       amounts.value &&
-      lotsOf(amounts.value, body.value, { bowlMl: store.run!.pins.bowlMl ?? null, pouringMin: pouringMin() }),
+      lotsOf(amounts.value, body.value, { bowlMl: store.view.pins.bowlMl ?? null, pouringMin: pouringMin() }),
   );
 
   /** From the first pour to the last lift of this batter, as planned. */
@@ -83,7 +83,7 @@ export function useBatter(formulaId: Ref<string>, number: Ref<number>) {
   });
   /** Tins past their last day on the day of the run. */
   const pastTins = computed(() => {
-    const day = DateTime.fromMillis(store.nowMs, { zone: store.run!.pins.timeZone }).toISODate() ?? '';
+    const day = DateTime.fromMillis(store.nowMs, { zone: store.view.pins.timeZone }).toISODate() ?? '';
     return body.value.lines.flatMap(({ ingredientId }) => {
       const { role, useBy } = ingredientOf(larder.value, ingredientId);
       if ((role !== 'powder' && role !== 'soda') || !useBy || tinState(useBy, day) !== 'past') return [];

@@ -1,7 +1,6 @@
 <script setup lang="ts">
 import { DateTime } from 'luxon';
 import { reactive, ref } from 'vue';
-import { formulaOf } from '#core/setup';
 import { momentOf } from '../../library/make-run.ts';
 import BigButton from '../../parts/BigButton.vue';
 import FormField from '../../parts/FormField.vue';
@@ -13,7 +12,7 @@ import { t } from '../../words/index.ts';
 const emit = defineEmits<{ done: [] }>();
 const store = useRun();
 const brief = store.state!.brief!;
-const zone = store.run!.pins.timeZone;
+const zone = store.view.pins.timeZone;
 const service = DateTime.fromMillis(brief.serviceAtMs, { zone });
 const form = reactive({
   date: service.toISODate() ?? '',
@@ -55,8 +54,8 @@ async function keep(): Promise<void> {
           type="number"
           min="1"
           step="1"
-          :label="formulaOf(store.run!.pins, item.formulaId).name"
-          :unit="formulaOf(store.run!.pins, item.formulaId).pieceWord"
+          :label="store.view.formula(item.formulaId).name"
+          :unit="store.view.formula(item.formulaId).pieceWord"
           :error="errors[item.formulaId]"
         />
       </div>

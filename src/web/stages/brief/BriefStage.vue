@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { computed, onMounted, ref } from 'vue';
 import { RouterLink, useRouter } from 'vue-router';
-import { briefPanfuls, formulaOf, stationOf, zoneOf } from '#core/setup';
+import { briefPanfuls, zoneOf } from '#core/setup';
 import { type BriefFault } from '#core/guidance';
 import type { PlannedLot } from '#core/plan';
 import { pinnedFormula } from '#core/run';
@@ -25,29 +25,29 @@ const changing = ref(false);
 const startPassed = useStartPassed();
 onMounted(() => void library.load().catch(() => undefined));
 
-const zone = computed(() => store.run!.pins.timeZone);
+const zone = computed(() => store.view.pins.timeZone);
 const items = computed(() =>
   (store.state!.brief?.items ?? []).map((item) => ({
     ...item,
-    body: formulaOf(store.run!.pins, item.formulaId),
-    stations: item.stationIds.map((id) => stationOf(store.run!.pins, id).name),
-    known: pinnedFormula(store.run!.pins, item.formulaId)?.learned,
-    whole: briefPanfuls(store.run!.pins, store.state!, item),
+    body: store.view.formula(item.formulaId),
+    stations: item.stationIds.map((id) => store.view.station(id).name),
+    known: pinnedFormula(store.view.pins, item.formulaId)?.learned,
+    whole: briefPanfuls(store.view, item),
     panfuls: store.plan?.panfuls.filter((panful) => panful.formulaId === item.formulaId).length ?? 0,
   })),
 );
 
-const dialOf = (stationId: string, zoneId: string) => zoneOf(stationOf(store.run!.pins, stationId), zoneId).dial;
+const dialOf = (stationId: string, zoneId: string) => zoneOf(store.view.station(stationId), zoneId).dial;
 /** A zone as the cook calls it: a plate with one zone goes by its own name. */
 function zoneName(stationId: string, zoneId: string): string {
-  const station = stationOf(store.run!.pins, stationId);
+  const station = store.view.station(stationId);
   return station.zones.length > 1 ? `${station.name} ${zoneId}` : station.name;
 }
 
 const { tasks } = useTasks();
 /** A lot is told apart only where there are several. */
 function mixOf(lot: PlannedLot): string {
-  const { name } = formulaOf(store.run!.pins, lot.formulaId);
+  const { name } = store.view.formula(lot.formulaId);
   const several = store.plan!.lots.some((other) => other.formulaId === lot.formulaId && other.number !== lot.number);
   return t('brief.mix', { name: several ? t('rest.lot', { name, n: lot.number }) : name });
 }
@@ -92,7 +92,7 @@ const conflicts = computed(() => {
     .map((conflict) =>
       t(`conflict.${conflict.code}`, {
         n: conflict.minutes,
-        name: 'formulaId' in conflict ? formulaOf(store.run!.pins, conflict.formulaId).name : '',
+        name: 'formulaId' in conflict ? store.view.formula(conflict.formulaId).name : '',
       }),
     );
   const faults = store.plan?.faults ?? [];
@@ -103,9 +103,8 @@ const conflicts = computed(() => {
 /** What cannot be as the brief has it, and the way out. */
 function faultWords(fault: BriefFault): string {
   const of = {
-    name: formulaOf(store.run!.pins, fault.formulaId).name,
-    plate:
-      'zoneId' in fault ? zoneName(fault.stationId, fault.zoneId) : stationOf(store.run!.pins, fault.stationId).name,
+    name: store.view.formula(fault.formulaId).name,
+    plate: 'zoneId' in fault ? zoneName(fault.stationId, fault.zoneId) : store.view.station(fault.stationId).name,
   };
   if (fault.code === 'overflows')
     return t('briefFault.overflows', { ...of, ml: millilitres(fault.volumeMl), half: millilitres(fault.halfMl) });

@@ -41,7 +41,7 @@ function drop(taskId: string): void {
   <PaperCard :title="t('tasks.add')">
     <ul v-if="own.length" class="mb-3">
       <li v-for="task in own" :key="task.id" class="flex items-center gap-3 border-t border-line first:border-0">
-        <span class="figure w-16 text-lg text-bell">{{ clock(task.dueMs, store.run!.pins.timeZone) }}</span>
+        <span class="figure w-16 text-lg text-bell">{{ clock(task.dueMs, store.view.pins.timeZone) }}</span>
         <span class="flex-1">{{ task.text }}</span>
         <button
           type="button"

@@ -1,7 +1,6 @@
 <script setup lang="ts">
 import { Disclosure, DisclosureButton, DisclosurePanel } from '@headlessui/vue';
 import { computed } from 'vue';
-import { formulaOf } from '#core/setup';
 import { lotInUse } from '#core/run';
 import BigButton from '../../parts/BigButton.vue';
 import PaperCard from '../../parts/PaperCard.vue';
@@ -29,9 +28,9 @@ const rows = computed(() =>
       (sum, piece) => sum + (piece.formulaId === formulaId && piece.lot === lot.number ? piece.volumeMl : 0),
       0,
     );
-    const portionMl = store.state!.portionMl.get(formulaId) ?? formulaOf(store.run!.pins, formulaId).portion.volumeMl;
+    const portionMl = store.state!.portionMl.get(formulaId) ?? store.view.formula(formulaId).portion.volumeMl;
     const low = lot.volumeMl !== null && lot.volumeMl - usedMl < 3 * portionMl;
-    return [{ formulaId, lot, body: formulaOf(store.run!.pins, formulaId), waiting, low }];
+    return [{ formulaId, lot, body: store.view.formula(formulaId), waiting, low }];
   }),
 );
 

@@ -6,7 +6,6 @@ import { useRouter } from 'vue-router';
 import { familyOf } from '#core/formula';
 import { CUES_OF } from '#core/piece';
 import { fatAsked } from '#core/guidance';
-import { formulaOf, stationOf } from '#core/setup';
 import { lotInUse } from '#core/run';
 import BigButton from '../../parts/BigButton.vue';
 import CautionLine from '../../parts/CautionLine.vue';
@@ -41,7 +40,7 @@ const plates = computed(() =>
       item.stationIds.map((stationId) => ({
         stationId,
         formulaId: item.formulaId,
-        wide: stationOf(store.run!.pins, stationId).shape.kind === 'rectangle',
+        wide: store.view.station(stationId).shape.kind === 'rectangle',
       })),
     )
     .sort((a, b) => Number(b.wide) - Number(a.wide)),
@@ -78,9 +77,9 @@ const fat = computed((): { readonly words: string; readonly put: boolean } | nul
   const hand = next.value;
   if (!hand || hand.dueMs - store.nowMs > FAT_AHEAD_MS) return null;
   const zones = store.outlook?.forecast.zones ?? [];
-  const asked = fatAsked(store.run!.pins, store.state!, hand, zones);
+  const asked = fatAsked(store.view, hand, zones);
   if (asked === null) return null;
-  const kind = t(`fatKind.${formulaOf(store.run!.pins, hand.formulaId).fat.kind}`);
+  const kind = t(`fatKind.${store.view.formula(hand.formulaId).fat.kind}`);
   const of = { fat: kind[0]!.toUpperCase() + kind.slice(1), zone: hand.zoneId };
   const put = asked === 'put';
   return { words: put ? t('heatMore.fatFirst', of) : t('heatMore.fatLeave', of), put };
@@ -128,7 +127,7 @@ useKeys('x', () => looked.value && board.lose(looked.value));
 for (const digit of [1, 2, 3, 4, 5, 6, 7]) {
   useKeys(String(digit), () => {
     const piece = looked.value;
-    const cue = piece && CUES_OF[familyOf(formulaOf(store.run!.pins, piece.formulaId).type)][digit - 1];
+    const cue = piece && CUES_OF[familyOf(store.view.formula(piece.formulaId).type)][digit - 1];
     if (piece && cue && piece.flippedAtMs === null) board.see(piece, cue);
   });
 }

@@ -1,7 +1,6 @@
 <script setup lang="ts">
 import { Check, ChevronLeft, ChevronRight } from '@lucide/vue';
 import { computed } from 'vue';
-import { formulaOf } from '#core/setup';
 import { familyOf } from '#core/formula';
 import { CUES_OF, type Cue } from '#core/piece';
 import type { Piece } from '#core/run';
@@ -24,7 +23,7 @@ const emit = defineEmits<{
   pin: [to: 'less' | 'more' | 'foretold'];
 }>();
 const store = useRun();
-const body = computed(() => formulaOf(store.run!.pins, props.piece.formulaId));
+const body = computed(() => store.view.formula(props.piece.formulaId));
 const predicted = computed(() => store.outlook?.forecast.pieces[props.piece.id]);
 const seconds = (ms: number) => (ms - props.piece.pouredAtMs) / 1000;
 

@@ -1,7 +1,6 @@
 <script setup lang="ts">
 import { computed } from 'vue';
 import { RouterLink } from 'vue-router';
-import { formulaOf } from '#core/setup';
 import { type ZoneForecast } from '#core/forecast';
 import BigButton from '../../parts/BigButton.vue';
 import { temperature, temperatureSpread } from '../../parts/format.ts';
@@ -29,7 +28,7 @@ const testid = computed(() =>
 /** A batter that browns fast, a plate with hot spots or one little known is run cooler than its formula says: why, and what it is good for. */
 const cooler = computed(() => {
   if (step.value?.why !== 'correct' || !zone.value) return null;
-  const usualC = formulaOf(store.run!.pins, zone.value.formulaId).heat.targetC;
+  const usualC = store.view.formula(zone.value.formulaId).heat.targetC;
   if (zone.value.coolerFor === null) return null;
   return t(`advice.cooler.${zone.value.coolerFor}`, {
     zone: zone.value.zoneId,

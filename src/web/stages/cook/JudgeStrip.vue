@@ -57,7 +57,7 @@ const raw = computed(() =>
 );
 
 function spotOf(piece: Piece) {
-  const { xMm, yMm } = placeOf(store.run!.pins, store.state!, piece);
+  const { xMm, yMm } = placeOf(store.view, piece);
   return { xMm, yMm };
 }
 

@@ -1,7 +1,6 @@
 <script setup lang="ts">
 import { computed } from 'vue';
 import { asAssumed, type Hand } from '#core/guidance';
-import { formulaOf, stationOf } from '#core/setup';
 import BigButton from '../../parts/BigButton.vue';
 import { clock, number, stretch } from '../../parts/format.ts';
 import { useRun } from '../../stores/run.ts';
@@ -49,11 +48,11 @@ const bar = computed(() => {
   const at = (ms: number) => Math.min(100, Math.max(0, (100 * (ms - from)) / (to - from)));
   return { start: at(hand.earliestMs), end: at(hand.latestMs), now: at(store.nowMs) };
 });
-const what = computed(() => (props.hand ? formulaOf(store.run!.pins, props.hand.formulaId).name : ''));
-const where = computed(() => (props.hand ? stationOf(store.run!.pins, props.hand.stationId).name : ''));
+const what = computed(() => (props.hand ? store.view.formula(props.hand.formulaId).name : ''));
+const where = computed(() => (props.hand ? store.view.station(props.hand.stationId).name : ''));
 /** Pieces just poured have no hand yet: they are being worked out, not off. */
 const allOff = computed(
-  () => !props.hand && store.outlook !== null && asAssumed(store.state!, store.outlook.assumed).onPlate.size === 0,
+  () => !props.hand && store.outlook !== null && asAssumed(store.view, store.outlook.assumed).state.onPlate.size === 0,
 );
 </script>
 
@@ -74,7 +73,7 @@ const allOff = computed(
         <span class="figure text-5xl" data-testid="next-time">{{
           phase === 'wait'
             ? far
-              ? clock(hand.dueMs, store.run!.pins.timeZone)
+              ? clock(hand.dueMs, store.view.pins.timeZone)
               : stretch(inS)
             : phase === 'late'
               ? t('hand.late')
@@ -92,8 +91,8 @@ const allOff = computed(
         role="img"
         :aria-label="
           t('hand.window', {
-            from: clock(hand.earliestMs, store.run!.pins.timeZone),
-            to: clock(hand.latestMs, store.run!.pins.timeZone),
+            from: clock(hand.earliestMs, store.view.pins.timeZone),
+            to: clock(hand.latestMs, store.view.pins.timeZone),
           })
         "
       >

@@ -1,7 +1,6 @@
 <script setup lang="ts">
 import { Disclosure, DisclosureButton, DisclosurePanel } from '@headlessui/vue';
 import { shallowRef, toRaw, watch } from 'vue';
-import { formulaOf } from '#core/setup';
 import { type Remedy } from '#core/guidance';
 import { familyOf } from '#core/formula';
 import { FAULTS_OF, type Fault } from '#core/piece';
@@ -22,7 +21,7 @@ watch(
   () => (told.value = null),
 );
 
-const faults = () => FAULTS_OF[familyOf(formulaOf(store.run!.pins, props.piece.formulaId).type)];
+const faults = () => FAULTS_OF[familyOf(store.view.formula(props.piece.formulaId).type)];
 
 async function see(fault: Fault): Promise<void> {
   const { piece } = props;

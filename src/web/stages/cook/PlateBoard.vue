@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { computed } from 'vue';
-import { discInRun, formulaOf, placesIn, stationNow, zoneOf } from '#core/setup';
+import { discInRun, placesIn, stationNow, zoneOf } from '#core/setup';
 import { type Hand } from '#core/guidance';
 import { type ZoneForecast } from '#core/forecast';
 import { familyOf } from '#core/formula';
@@ -25,10 +25,10 @@ const props = defineProps<{
 const emit = defineEmits<{ act: [hand: Hand] }>();
 const store = useRun();
 
-const station = computed(() => stationNow(store.run!.pins, store.state!, props.stationId));
-const body = computed(() => formulaOf(store.run!.pins, props.formulaId));
-const disc = computed(() => discInRun(store.run!.pins, store.state!, props.formulaId, props.stationId));
-const places = computed(() => placesIn(store.run!.pins, store.state!, props.formulaId, props.stationId));
+const station = computed(() => stationNow(store.view, props.stationId));
+const body = computed(() => store.view.formula(props.formulaId));
+const disc = computed(() => discInRun(store.view, props.formulaId, props.stationId));
+const places = computed(() => placesIn(store.view, props.formulaId, props.stationId));
 const zones = computed(() =>
   (store.outlook?.forecast.zones ?? []).filter(
     (zone) => zone.stationId === props.stationId && zone.formulaId === props.formulaId,

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { computed } from 'vue';
-import { formulaOf, piecesLeft } from '#core/setup';
+import { piecesLeft } from '#core/setup';
 import { lotVolumeMl } from '#core/lot';
 import { millilitres } from '../../parts/format.ts';
 import { useRun } from '../../stores/run.ts';
@@ -10,11 +10,11 @@ const store = useRun();
 const counts = computed(() =>
   (store.state!.brief?.items ?? []).map((item) => {
     const pieces = [...store.state!.pieces.values()].filter((piece) => piece.formulaId === item.formulaId);
-    const mixedMl = lotVolumeMl(store.run!.pins, store.state!, item.formulaId);
+    const mixedMl = lotVolumeMl(store.view, item.formulaId);
     const usedMl = pieces.reduce((sum, piece) => sum + piece.volumeMl, 0);
     return {
       formulaId: item.formulaId,
-      word: formulaOf(store.run!.pins, item.formulaId).pieceWord,
+      word: store.view.formula(item.formulaId).pieceWord,
       off: pieces.filter((piece) => piece.fate === 'lifted').length,
       of: item.pieces,
       lost: pieces.filter((piece) => piece.fate === 'failed').length,

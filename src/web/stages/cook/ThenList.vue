@@ -40,7 +40,7 @@ const entries = computed(() => {
 });
 function when(dueMs: number): string {
   const inS = (dueMs - store.nowMs) / 1000;
-  return inS > 600 ? clock(dueMs, store.run!.pins.timeZone) : inS < 1 ? t('hand.now') : stretch(inS);
+  return inS > 600 ? clock(dueMs, store.view.pins.timeZone) : inS < 1 ? t('hand.now') : stretch(inS);
 }
 </script>
 

@@ -1,6 +1,6 @@
 import { stationNow, zoneOf } from '#core/setup';
 import { type Remedy } from '#core/guidance';
-import { larderOf, type Piece } from '#core/run';
+import { type Piece } from '#core/run';
 import { differenceFromCelsius } from '#core/units';
 import type { NewEvent } from '../../live/envelope.ts';
 import {
@@ -87,10 +87,9 @@ function change({ nowS, thenS }: { readonly nowS: number; readonly thenS: number
 }
 
 function markOf(mark: number, { stationId, zoneId }: Piece): string {
-  const { run, state } = useRun();
-  return markText(zoneOf(stationNow(run!.pins, state!, stationId), zoneId).dial, mark);
+  return markText(zoneOf(stationNow(useRun().view, stationId), zoneId).dial, mark);
 }
 
 function nameOf(ingredientId: string): string {
-  return ingredientName(ingredientId, larderOf(useRun().run!.pins)).toLowerCase();
+  return ingredientName(ingredientId, useRun().view.larder).toLowerCase();
 }

@@ -1,5 +1,4 @@
 import { computed, ref, type ComputedRef, type Ref } from 'vue';
-import { formulaOf } from '#core/setup';
 import { rhythmS, type Hand } from '#core/guidance';
 import type { Cue } from '#core/piece';
 import { placeKey, type Piece, type Tap } from '#core/run';
@@ -93,7 +92,7 @@ export function useBoard(): Board {
   function eventOf(hand: Hand, agoMs: number): NewEvent {
     if (hand.verb === 'pour') {
       const { formulaId, stationId, placeId } = hand;
-      const volumeMl = store.state!.portionMl.get(formulaId) ?? formulaOf(store.run!.pins, formulaId).portion.volumeMl;
+      const volumeMl = store.state!.portionMl.get(formulaId) ?? store.view.formula(formulaId).portion.volumeMl;
       return { kind: 'poured', payload: { pieceId: newId(), formulaId, stationId, placeId, volumeMl }, agoMs };
     }
     return { kind: hand.verb === 'flip' ? 'flipped' : 'lifted', payload: { pieceId: hand.pieceId! }, agoMs };
@@ -101,7 +100,7 @@ export function useBoard(): Board {
 
   /** Of hands between two pieces of a row, as this run has shown it. */
   function rhythmMs({ formulaId, verb }: Hand): number {
-    return 1000 * rhythmS(store.run!.pins, store.state!, formulaId, verb);
+    return 1000 * rhythmS(store.view, formulaId, verb);
   }
 
   return {

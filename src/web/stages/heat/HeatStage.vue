@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { TriangleAlert } from '@lucide/vue';
 import { computed, reactive } from 'vue';
-import { formulaOf, stationNow, stationOf } from '#core/setup';
+import { stationNow } from '#core/setup';
 import { zoneAt, type SpotOnPlate } from '#core/plate';
 import { plateCautions } from '#core/safety';
 import CautionLine from '../../parts/CautionLine.vue';
@@ -17,7 +17,7 @@ const store = useRun();
 const groups = computed(() =>
   (store.state!.brief?.items ?? []).map(({ formulaId, stationIds }) => ({
     ...{ formulaId, stationIds },
-    body: formulaOf(store.run!.pins, formulaId),
+    body: store.view.formula(formulaId),
     zones: (store.outlook?.forecast.zones ?? []).filter((zone) => zone.formulaId === formulaId),
   })),
 );
@@ -26,9 +26,7 @@ const firstWithFat = (group: (typeof groups.value)[number]) =>
   groups.value.find((each) => each.body.fat.kind === group.body.fat.kind) === group;
 /** Cautions of the plates and burners in use; fire of oil is told for all. */
 const cautions = computed(() => {
-  const stations = groups.value.flatMap(({ stationIds }) =>
-    stationIds.map((id) => stationNow(store.run!.pins, store.state!, id)),
-  );
+  const stations = groups.value.flatMap(({ stationIds }) => stationIds.map((id) => stationNow(store.view, id)));
   const all = stations.flatMap((body) => plateCautions({ ...body, sources: body.zones.map(({ source }) => source) }));
   return [...new Set(all)].filter((caution) => caution !== 'oil');
 });
@@ -39,7 +37,7 @@ const warm = (stationId: string) =>
 const spots = reactive(new Map<string, SpotOnPlate>());
 function spotOn(stationId: string, zoneId: string): SpotOnPlate | null {
   const spot = spots.get(stationId);
-  const station = stationNow(store.run!.pins, store.state!, stationId);
+  const station = stationNow(store.view, stationId);
   return spot && zoneAt(station, spot.xMm).id === zoneId ? spot : null;
 }
 </script>
@@ -65,9 +63,9 @@ function spotOn(stationId: string, zoneId: string): SpotOnPlate | null {
         <PaperCard
           v-for="stationId in group.stationIds.filter(warm)"
           :key="stationId"
-          :class="{ 'sm:col-span-2 lg:col-span-3': stationOf(store.run!.pins, stationId).shape.kind === 'rectangle' }"
+          :class="{ 'sm:col-span-2 lg:col-span-3': store.view.station(stationId).shape.kind === 'rectangle' }"
         >
-          <p class="mb-1 font-semibold">{{ stationOf(store.run!.pins, stationId).name }}</p>
+          <p class="mb-1 font-semibold">{{ store.view.station(stationId).name }}</p>
           <PlateNow
             :station-id="stationId"
             :target-c="group.body.heat.targetC"

@@ -14,7 +14,7 @@ import PlateHeat from '../PlateHeat.vue';
 const props = defineProps<{ stationId: string; spot: SpotOnPlate | null; targetC: number }>();
 defineEmits<{ pick: [spot: SpotOnPlate] }>();
 const store = useRun();
-const station = computed(() => stationNow(store.run!.pins, store.state!, props.stationId));
+const station = computed(() => stationNow(store.view, props.stationId));
 const map = shallowRef<PlateMap | null>(null);
 /** A plate moves slowly: it is drawn again after a tap, and every few seconds. */
 const EVERY_MS = 5000;

@@ -1,7 +1,6 @@
 <script setup lang="ts">
 import { TriangleAlert } from '@lucide/vue';
 import { computed } from 'vue';
-import { formulaOf } from '#core/setup';
 import { SMOKE_POINT, type SmokeFat } from '#core/plate';
 import BigButton from '../../parts/BigButton.vue';
 import { temperature } from '../../parts/format.ts';
@@ -17,7 +16,7 @@ const AS: Record<string, SmokeFat | undefined> = {
   clarifiedButter: 'clarifiedButter',
   oil: 'rapeseed',
 };
-const body = computed(() => formulaOf(store.run!.pins, props.formulaId));
+const body = computed(() => store.view.formula(props.formulaId));
 const caution = computed(() => `smoke-${body.value.fat.kind}`);
 const point = computed(() => {
   const fat = AS[body.value.fat.kind];

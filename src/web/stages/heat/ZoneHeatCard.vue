@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { TriangleAlert } from '@lucide/vue';
 import { computed, ref } from 'vue';
-import { formulaOf, stationNow, zoneOf } from '#core/setup';
+import { stationNow, zoneOf } from '#core/setup';
 import { type ZoneForecast } from '#core/forecast';
 import type { FormulaBody } from '#core/formula';
 import type { HeatReading, SpotOnPlate } from '#core/plate';
@@ -25,7 +25,7 @@ const store = useRun();
 const session = useSession();
 
 const planned = computed(() => store.plan?.preheats.find((preheat) => preheat.zoneKey === props.zone.key));
-const station = computed(() => stationNow(store.run!.pins, store.state!, props.zone.stationId));
+const station = computed(() => stationNow(store.view, props.zone.stationId));
 const burner = computed(() => zoneOf(station.value, props.zone.zoneId));
 const dial = computed(() => burner.value.dial);
 const off = computed(() => !props.zone.mark);
@@ -60,7 +60,7 @@ const zoneRef = computed(() => ({ stationId: props.zone.stationId, zoneId: props
 const { probe } = useRunInstruments(() => props.zone.stationId);
 const oiled = computed(() => (store.state!.zones.get(props.zone.key)?.fatPutMs.length ?? 0) > 0);
 const batters = computed(() =>
-  (store.state!.brief?.items ?? []).map(({ formulaId: id }) => ({ id, name: formulaOf(store.run!.pins, id).name })),
+  (store.state!.brief?.items ?? []).map(({ formulaId: id }) => ({ id, name: store.view.formula(id).name })),
 );
 /** In a rehearsal the probe reads by itself; other ways are asked for. */
 const reading = ref(!store.run!.rehearsal);
@@ -93,7 +93,7 @@ async function readSimulated(): Promise<void> {
       <span v-if="planned && off" class="ml-auto text-sm text-soft">{{
         planned.lightMs > store.nowMs && planned.lightMs - store.nowMs < 3_600_000
           ? t('heat.lightIn', { time: stretch((planned.lightMs - store.nowMs) / 1000) })
-          : t('heat.lightAt', { time: clock(planned.lightMs, store.run!.pins.timeZone) })
+          : t('heat.lightAt', { time: clock(planned.lightMs, store.view.pins.timeZone) })
       }}</span>
     </div>
     <p v-if="burner.burnerName" class="text-sm text-soft">
@@ -136,7 +136,7 @@ async function readSimulated(): Promise<void> {
       v-if="reading"
       class="mt-3"
       :station="station"
-      :room-c="store.run!.pins.roomC"
+      :room-c="store.view.pins.roomC"
       :target-c="body.heat.targetC"
       :oiled="oiled"
       :simulated="store.run!.rehearsal"

@@ -1,6 +1,5 @@
 <script setup lang="ts">
 import { computed, shallowRef, toRaw, toRef, watch } from 'vue';
-import { formulaOf } from '#core/setup';
 import { type CookStrip } from '#core/what-if';
 import { familyOf } from '#core/formula';
 import { browningWord, pictureOf, underWord } from '#core/piece';
@@ -35,7 +34,7 @@ watch(
   ask,
   { immediate: true },
 );
-const thin = computed(() => familyOf(formulaOf(store.run!.pins, props.formulaId).type) === 'thin');
+const thin = computed(() => familyOf(store.view.formula(props.formulaId).type) === 'thin');
 const moments = computed(() =>
   (strip.value?.moments ?? []).map(({ atS, flipped, look, cue }, i) => {
     const of = { diameterMm: props.diameterMm, thin: thin.value, flipped };

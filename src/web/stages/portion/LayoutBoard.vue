@@ -1,6 +1,5 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue';
-import { formulaOf } from '#core/setup';
 import { plateSizeMm } from '#core/plate';
 import { differenceFromCelsius } from '#core/units';
 import BigButton from '../../parts/BigButton.vue';
@@ -22,7 +21,7 @@ const layout = useLayout(
   () => props.stationId,
 );
 const { station, disc, places, fault, gapMm, picked, laid, changed } = layout;
-const heat = computed(() => formulaOf(store.run!.pins, props.formulaId).heat);
+const heat = computed(() => store.view.formula(props.formulaId).heat);
 const several = computed(() => station.value.shape.kind === 'rectangle');
 const ARRANGEMENTS = ['zones', 'plate', 'even'] as const;
 const choices = computed(() => ARRANGEMENTS.filter((each) => each !== 'zones' || station.value.zones.length > 1));

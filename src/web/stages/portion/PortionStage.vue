@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { computed, onMounted, ref } from 'vue';
-import { discInRun, formulaOf, placesIn, portionMl, stationOf } from '#core/setup';
+import { discInRun, placesIn, portionMl } from '#core/setup';
 import { discNow } from '#core/what-if';
 import BigButton from '../../parts/BigButton.vue';
 import FormField from '../../parts/FormField.vue';
@@ -28,9 +28,9 @@ onMounted(() => void library.load().catch(() => undefined)); // the usual tools 
 const { tools } = useTools();
 const items = store.state!.brief?.items ?? [];
 const formulaId = ref(items[0]!.formulaId);
-const body = computed(() => formulaOf(store.run!.pins, formulaId.value));
+const body = computed(() => store.view.formula(formulaId.value));
 const item = computed(() => store.state!.brief!.items.find((candidate) => candidate.formulaId === formulaId.value)!);
-const volumeMl = computed(() => portionMl(store.run!.pins, store.state!, formulaId.value));
+const volumeMl = computed(() => portionMl(store.view, formulaId.value));
 const mouldMm = computed(() => store.state!.mouldMm.get(formulaId.value));
 /** The tools nearest to what the formula pours, a coin's spoon, and the kitchen's own. */
 const near = computed(() => {
@@ -43,24 +43,21 @@ const near = computed(() => {
 const coin = computed(() => tools.value.find(({ own }) => !own)!);
 const stationId = computed(() => item.value.stationIds[0]!);
 /** The disc as the lot runs now, and as the formula promises it: places are laid for the promise. */
-const first = computed(() => discNow(store.run!.pins, store.state!, formulaId.value, stationId.value, store.nowMs));
-const promised = computed(() => discInRun(store.run!.pins, store.state!, formulaId.value, stationId.value));
+const first = computed(() => discNow(store.view, formulaId.value, stationId.value, store.nowMs));
+const promised = computed(() => discInRun(store.view, formulaId.value, stationId.value));
 const runsOn = computed(() => first.value.diameterMm - promised.value.diameterMm);
 /** Less is within a pour's own spread, mm; more than the room between pieces makes them run together. */
 const SAME_MM = 3;
 const zone = useFirstZone(formulaId);
 const next = useFirstSide(zone);
 const fits = computed(() =>
-  item.value.stationIds.reduce(
-    (sum, id) => sum + placesIn(store.run!.pins, store.state!, formulaId.value, id).length,
-    0,
-  ),
+  item.value.stationIds.reduce((sum, id) => sum + placesIn(store.view, formulaId.value, id).length, 0),
 );
 const pours = computed(() => (store.lots[formulaId.value] ? Math.floor(store.lots[formulaId.value]!.pours) : null));
 /** How full a pour makes a well, %; nothing without wells. */
 const wellPercent = computed(() => {
   for (const id of item.value.stationIds) {
-    const { shape } = stationOf(store.run!.pins, id);
+    const { shape } = store.view.station(id);
     if (shape.kind === 'wells') return (100 * first.value.thicknessMm) / shape.wellDepthMm;
   }
   return null;

@@ -14,7 +14,7 @@ import { t } from '../../words/index.ts';
 const props = defineProps<{ formulaId: string; stationIds: readonly string[] }>();
 const emit = defineEmits<{ choose: [volumeMl: number] }>();
 const store = useRun();
-const kind = computed(() => wishKind(store.run!.pins, props.formulaId));
+const kind = computed(() => wishKind(store.view, props.formulaId));
 const typed = ref('');
 /** What can be asked for: cm of a cake, mm of a film. */
 const RANGE = { diameter: { low: 3, high: 40 }, thickness: { low: 0.5, high: 6 } } as const;
@@ -25,10 +25,9 @@ const rows = computed(() =>
     ? []
     : props.stationIds.map((id) => {
         const wish = kind.value === 'diameter' ? { diameterMm: value.value * 10 } : { thicknessMm: value.value };
-        const { pins } = store.run!;
         return {
-          ...{ id, name: stationNow(pins, store.state!, id).name },
-          volumeMl: volumeFor(pins, store.state!, props.formulaId, id, wish, store.nowMs),
+          ...{ id, name: stationNow(store.view, id).name },
+          volumeMl: volumeFor(store.view, props.formulaId, id, wish, store.nowMs),
         };
       }),
 );

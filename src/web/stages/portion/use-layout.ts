@@ -11,9 +11,9 @@ export type Arrangement = 'zones' | 'plate' | 'even';
 /** The places of a batter on a station while a hand lays them: as they stand in the run, by wish, or moved about. */
 export function useLayout(formulaId: () => string, stationId: () => string) {
   const store = useRun();
-  const station = computed(() => stationNow(store.run!.pins, store.state!, stationId()));
-  const disc = computed(() => discInRun(store.run!.pins, store.state!, formulaId(), stationId()));
-  const standing = computed(() => placesIn(store.run!.pins, store.state!, formulaId(), stationId()));
+  const station = computed(() => stationNow(store.view, stationId()));
+  const disc = computed(() => discInRun(store.view, formulaId(), stationId()));
+  const standing = computed(() => placesIn(store.view, formulaId(), stationId()));
   const laid = computed(() => store.state!.places.has(onStation(formulaId(), stationId())));
   /** Places in hand, not kept yet; null while they are the run's own. */
   const draft = shallowRef<readonly Place[] | null>(null);

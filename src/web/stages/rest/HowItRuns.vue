@@ -2,7 +2,7 @@
 import { computed, ref, toRef } from 'vue';
 import { Disclosure, DisclosureButton, DisclosurePanel } from '@headlessui/vue';
 import type { Estimate } from '#core/consistency';
-import { larderOf, type Lot } from '#core/run';
+import { type Lot } from '#core/run';
 import type { FormulaBody } from '#core/formula';
 import BigButton from '../../parts/BigButton.vue';
 import { ingredientName, number, temperature, weight } from '../../parts/format.ts';
@@ -23,15 +23,15 @@ const { dose, density, effects } = useConsistency(toRef(props, 'lot'), toRef(pro
 const other = ref(false);
 const error = ref('');
 const unit = computed(() => session.settings.weights);
-const larder = computed(() => larderOf(store.run!.pins));
+const larder = computed(() => store.view.larder);
 const what = computed(() => ingredientName(dose.value.ingredientId, larder.value));
-const told = (estimate: Estimate) => consistencyWords(estimate, density.value, store.run!.pins.funnels ?? []);
+const told = (estimate: Estimate) => consistencyWords(estimate, density.value, store.view.pins.funnels ?? []);
 const now = computed(() => told(dose.value.now));
 const atPour = computed(() => told(dose.value.atPour));
 const aim = computed(() => told({ ...dose.value.atPour, value: dose.value.aim, sdLn: 0 }));
 const scale = computed(() =>
   dose.value.now.quantity === 'viscosity'
-    ? t('howRuns.throughCup', { cup: store.run!.pins.funnels?.[0]?.name ?? t('cup.iso4') })
+    ? t('howRuns.throughCup', { cup: store.view.pins.funnels?.[0]?.name ?? t('cup.iso4') })
     : t('howRuns.onPlate', { ml: SPREAD_ML }),
 );
 /** How much it thickens until then, in hundredths; a tenth is not worth a word. */

@@ -4,7 +4,6 @@ import { computed, ref } from 'vue';
 import { RouterLink } from 'vue-router';
 import { lotRest } from '#core/lot';
 import { LOOKS } from '#core/rest';
-import { larderOf } from '#core/run';
 import BigButton from '../../parts/BigButton.vue';
 import ChoiceChips from '../../parts/ChoiceChips.vue';
 import { clock, day, ingredientName, minutes, stretch, temperature } from '../../parts/format.ts';
@@ -19,7 +18,7 @@ import MixedAt from './MixedAt.vue';
 /** One mixed bowl: when it is ready, where it stands, what is left of its rise, how long it may still stand. */
 const props = defineProps<{ of: RunLot }>();
 const store = useRun();
-const zone = computed(() => store.run!.pins.timeZone);
+const zone = computed(() => store.view.pins.timeZone);
 const lot = computed(() => props.of.lot!);
 const name = computed(() =>
   props.of.of > 1 ? t('rest.lot', { name: props.of.body.name, n: props.of.number }) : props.of.body.name,
@@ -29,9 +28,7 @@ const which = computed(() => ({ formulaId: props.of.formulaId, lot: props.of.num
 const moment = computed(() => (store.nowMs - (lot.value?.mixedAtMs ?? 0) < 7_200_000 ? 1000 : 15_000));
 const nowMs = computed(() => Math.ceil(store.nowMs / moment.value) * moment.value);
 const rest = computed(() =>
-  props.of.lot?.mixedAtMs == null
-    ? null
-    : lotRest(store.run!.pins, store.state!, props.of.lot, nowMs.value, props.of.firstPourMs),
+  props.of.lot?.mixedAtMs == null ? null : lotRest(store.view, props.of.lot, nowMs.value, props.of.firstPourMs),
 );
 const ended = computed(() => lot.value.restEndedAtMs);
 const position = computed(() => {
@@ -59,7 +56,7 @@ function left(seconds: number): string {
 const late = computed(() =>
   props.of.body.lines
     .filter((line) => line.when === 'justBefore')
-    .map((line) => ingredientName(line.ingredientId, larderOf(store.run!.pins)).toLowerCase()),
+    .map((line) => ingredientName(line.ingredientId, store.view.larder).toLowerCase()),
 );
 const whites = computed(() => props.of.body.type === 'whippedWhite');
 const throwing = ref(false);

@@ -25,7 +25,7 @@ const props = defineProps<{ lot: Lot; body: FormulaBody; density: number; aim: n
 const emit = defineEmits<{ kept: [] }>();
 const store = useRun();
 const family = computed(() => familyOf(props.body.type));
-const funnels = computed(() => store.run!.pins.funnels ?? []);
+const funnels = computed(() => store.view.pins.funnels ?? []);
 const methods = computed(() =>
   family.value === 'thin' ? (['texture', 'cup', 'funnel'] as const) : (['texture', 'spread'] as const),
 );

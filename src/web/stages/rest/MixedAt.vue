@@ -13,7 +13,7 @@ import { t } from '../../words/index.ts';
 const props = defineProps<{ lot: Lot }>();
 const emit = defineEmits<{ done: [] }>();
 const store = useRun();
-const zone = store.run!.pins.timeZone;
+const zone = store.view.pins.timeZone;
 const time = ref(clock(props.lot.mixedAtMs!, zone));
 const isToday = DateTime.fromMillis(props.lot.mixedAtMs!, { zone }).hasSame(
   DateTime.fromMillis(store.nowMs, { zone }),

@@ -19,9 +19,9 @@ export function useConsistency(lot: Ref<Lot>, firstPourMs: Ref<number | null>) {
   });
   const dose = computed(() => {
     void halfMinute.value;
-    return lotDose(store.run!.pins, store.state!, lot.value, store.nowMs, pourMs.value);
+    return lotDose(store.view, lot.value, store.nowMs, pourMs.value);
   });
-  const density = computed(() => lotDensityKgM3(store.run!.pins, lot.value.formulaId));
+  const density = computed(() => lotDensityKgM3(store.view, lot.value.formulaId));
 
   const effects = shallowRef<PourEffects | null>(null);
   const asked = ref('');
@@ -33,7 +33,7 @@ export function useConsistency(lot: Ref<Lot>, firstPourMs: Ref<number | null>) {
       asked.value = key;
       const { formulaId, number: n } = lot.value;
       const answer = await desk()
-        .effects(store.run!.pins, store.state!, lotKey(formulaId, n), { pourMs: pourMs.value, nowMs: store.nowMs })
+        .effects(store.view.pins, store.state!, lotKey(formulaId, n), { pourMs: pourMs.value, nowMs: store.nowMs })
         .catch(() => null);
       if (asked.value === key) effects.value = answer;
     },

@@ -1,7 +1,6 @@
 import { bodyInRun, runAllergens } from '#core/setup';
 import { lotRest, plannedLot } from '#core/lot';
 import { stepOf, wholePieces } from '#core/formula';
-import { larderOf } from '#core/run';
 import { clock, cups, day, eggCount, ingredientName, millilitres, temperature, weight } from '../../parts/format.ts';
 import type { BatterCard } from '../../print/batter-card.ts';
 import type { TubLabel } from '../../print/tub-labels.ts';
@@ -21,7 +20,7 @@ function printable(amount: string): string {
 /** What is printed of the run in hand, in words. */
 export function usePages() {
   const store = useRun();
-  const zone = () => store.run!.pins.timeZone;
+  const zone = () => store.view.pins.timeZone;
   const when = (ms: number) => `${day(ms, zone())}, ${clock(ms, zone())}`;
   /** A day is said once. */
   const from = (ms: number, mixedMs: number) =>
@@ -29,7 +28,7 @@ export function usePages() {
   const ofRun = () => t('label.made', { run: store.run!.name, day: day(store.state!.brief!.serviceAtMs, zone()) });
 
   function contains(formulaId: string) {
-    const { batter, plate } = runAllergens(store.run!.pins, store.state!, formulaId);
+    const { batter, plate } = runAllergens(store.view, formulaId);
     const list = (each: readonly string[]) => each.map((allergen) => t(`allergen.${allergen}`)).join(', ');
     return {
       allergens: batter.length ? t('label.allergens', { list: list(batter) }) : t('label.noAllergens'),
@@ -40,7 +39,7 @@ export function usePages() {
   /** @param lots mixed ones */
   function labels(lots: readonly RunLot[]): TubLabel[] {
     return lots.map(({ formulaId, number, of, body, lot, firstPourMs }) => {
-      const rest = lotRest(store.run!.pins, store.state!, lot!, store.nowMs, firstPourMs);
+      const rest = lotRest(store.view, lot!, store.nowMs, firstPourMs);
       return {
         title: body.name,
         lot: of > 1 ? t('label.lot', { n: number, of }) : '',
@@ -59,10 +58,10 @@ export function usePages() {
 
   function cards(formulaIds: readonly string[]): BatterCard[] {
     return formulaIds.map((formulaId) => {
-      const body = bodyInRun(store.run!.pins, store.state!, formulaId);
-      const larder = larderOf(store.run!.pins);
+      const body = bodyInRun(store.view, formulaId);
+      const larder = store.view.larder;
       const whole = store.lots[formulaId]!;
-      const lines = plannedLot(store.run!.pins, store.state!, formulaId)!.lines;
+      const lines = plannedLot(store.view, formulaId)!.lines;
       const portion = store.state!.portionMl.get(formulaId) ?? body.portion.volumeMl;
       const { allergens, plate } = contains(formulaId);
       return {

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { computed, shallowRef, toRaw, watch } from 'vue';
 import { COOKED_FAULTS, type CookedPiece } from '#core/forecast';
-import { discInRun, formulaOf } from '#core/setup';
+import { discInRun } from '#core/setup';
 import { familyOf } from '#core/formula';
 import { browningWord, pictureOf } from '#core/piece';
 import { seedFrom, seeded } from '#core/rehearsal';
@@ -40,12 +40,12 @@ const faults = computed(() =>
     ({ n }) => n > 0,
   ),
 );
-const thin = computed(() => familyOf(formulaOf(store.run!.pins, props.formulaId).type) === 'thin');
+const thin = computed(() => familyOf(store.view.formula(props.formulaId).type) === 'thin');
 const pictures = computed(() =>
   cooked.value.flatMap(({ pieceId, off, wrong }) => {
     const piece = store.state!.pieces.get(pieceId);
     if (!piece) return [];
-    const { diameterMm } = discInRun(store.run!.pins, store.state!, props.formulaId, piece.stationId);
+    const { diameterMm } = discInRun(store.view, props.formulaId, piece.stationId);
     const of = { diameterMm, thin: thin.value, flipped: true } as const;
     const face = (side: 'over' | 'under') => pictureOf(off, { ...of, face: side }, seeded(seedFrom(pieceId, 1)));
     return [

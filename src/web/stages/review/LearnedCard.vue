@@ -1,6 +1,5 @@
 <script setup lang="ts">
 import { computed } from 'vue';
-import { formulaOf, stationOf } from '#core/setup';
 import PaperCard from '../../parts/PaperCard.vue';
 import { useRun } from '../../stores/run.ts';
 import { t, tn } from '../../words/index.ts';
@@ -14,7 +13,7 @@ const learned = computed(() => store.state!.learned);
 const batter = computed(() => learned.value?.batters.find(({ formulaId }) => formulaId === props.formulaId));
 /** Plates that were read before their first pour. */
 const plates = computed(() => [
-  ...new Set(learned.value?.readings.map(({ stationId }) => stationOf(store.run!.pins, stationId).name)),
+  ...new Set(learned.value?.readings.map(({ stationId }) => store.view.station(stationId).name)),
 ]);
 const instead = computed(() => {
   if (store.run!.rehearsal) return t('learned.rehearsal');
@@ -27,7 +26,7 @@ const instead = computed(() => {
     <p v-if="instead" class="text-soft">{{ instead }}</p>
     <template v-else>
       <p class="mb-2 text-sm text-soft">{{ t('learned.lead') }}</p>
-      <p v-if="batter" class="mb-2">{{ formulaOf(store.run!.pins, formulaId).name }}: {{ paceWords(batter) }}</p>
+      <p v-if="batter" class="mb-2">{{ store.view.formula(formulaId).name }}: {{ paceWords(batter) }}</p>
       <p v-if="plates.length">
         {{ tn('learned.plates', learned!.readings.length, { names: plates.join(', ') }) }}
       </p>

@@ -1,6 +1,5 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue';
-import { formulaOf } from '#core/setup';
 import { reviewRun } from '#core/review';
 import BigButton from '../../parts/BigButton.vue';
 import { clockSeconds, minutes, number, stretch } from '../../parts/format.ts';
@@ -19,7 +18,7 @@ const items = store.state!.brief?.items ?? [];
 const formulaId = ref(items[0]?.formulaId ?? '');
 const review = computed(() => reviewRun(store.state!));
 const records = computed(() => review.value.records.filter((record) => record.formulaId === formulaId.value));
-const body = computed(() => formulaOf(store.run!.pins, formulaId.value));
+const body = computed(() => store.view.formula(formulaId.value));
 const signed = (seconds: number | null) =>
   seconds === null ? '–' : `${seconds >= 0 ? '+' : '−'}${number(Math.abs(seconds), 0)} s`;
 
@@ -111,7 +110,7 @@ async function keepNote(): Promise<void> {
             <p class="mb-2 text-sm text-soft">{{ t('clash.lead') }}</p>
             <ul class="flex flex-col gap-1">
               <li v-for="clash in store.state!.clashes" :key="clash.what + clash.eventId">
-                <span class="figure mr-2 text-soft">{{ clockSeconds(clash.atMs, store.run!.pins.timeZone) }}</span>{{
+                <span class="figure mr-2 text-soft">{{ clockSeconds(clash.atMs, store.view.pins.timeZone) }}</span>{{
                   clashWords(clash)
                 }}
               </li>

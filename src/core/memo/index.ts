@@ -1,0 +1,1 @@
+export { Memo, type Question } from './memo.ts';
