@@ -3,7 +3,7 @@ import type { Memo } from '#core/memo';
 import { forecast, type Forecast } from '#core/forecast';
 import { heatSteps, planRun, type HeatStep, type RunPlan } from '#core/guidance';
 import { unrecordedLearning, unrecordedWindows } from '#core/carry-over';
-import { CURRENT_VERSION, fold, type EventKind, type Payload, type RunState, type StoredEvent } from '#core/run';
+import { CURRENT_VERSION, Folding, type EventKind, type Payload, type RunState, type StoredEvent } from '#core/run';
 import type { ToldRun } from './rehearsal-run.ts';
 
 /** A forecast is looked at again after this time though nothing was tapped, ms. */
@@ -15,6 +15,7 @@ const FIRST_ID = 0x1000;
 export class DeskSide {
   private readonly told: ToldRun;
   private readonly memo: Memo;
+  private readonly folding: Folding;
   private readonly log: StoredEvent[];
   private ids = FIRST_ID;
   private known: { run: RunView; count: number } | undefined;
@@ -23,6 +24,7 @@ export class DeskSide {
   constructor(told: ToldRun, memo: Memo) {
     this.told = told;
     this.memo = memo;
+    this.folding = new Folding({ pins: told.pins, rehearsal: told.log.rehearsal });
     this.log = [told.brief];
   }
 
@@ -47,10 +49,10 @@ export class DeskSide {
 
   /** The run by all that was tapped. */
   run(): RunView {
-    const { pins } = this.told;
-    const { rehearsal } = this.told.log;
-    if (this.known?.count !== this.log.length)
-      this.known = { run: runView(pins, fold({ pins, rehearsal }, this.log), this.memo), count: this.log.length };
+    if (this.known?.count !== this.log.length) {
+      const state = this.folding.at([...this.log]);
+      this.known = { run: runView(this.told.pins, state, this.memo), count: this.log.length };
+    }
     return this.known.run;
   }
 

@@ -16,8 +16,7 @@ import type {
 
 /** The state while it is built; handed out read-only. */
 export interface Draft {
-  readonly pins: Pins;
-  readonly rehearsal: boolean;
+  readonly run: RunFacts;
   brief: RunState['brief'];
   plan: RunState['plan'];
   batters: Map<string, Batter>;
@@ -29,6 +28,8 @@ export interface Draft {
   portionMl: Map<string, number>;
   mouldMm: Map<string, number>;
   places: Map<string, readonly LaidPlace[]>;
+  /** Where each piece was poured, also one whose pour was taken back or did not count. */
+  pouredAt: Map<string, string>;
   cautionsRead: Set<string>;
   pieces: Map<string, Piece>;
   aims: Map<string, string>;
@@ -48,10 +49,20 @@ export type Apply<K extends EventKind> = (
   event: RunEvent<K>,
 ) => RefusalReason | void;
 
-export function emptyDraft(run: { readonly pins: Pins; readonly rehearsal: boolean }): Draft {
+/** What of a run never changes while its log is folded. A class, so that nothing takes it for a part of the state. */
+export class RunFacts {
+  readonly pins: Pins;
+  readonly rehearsal: boolean;
+
+  constructor({ pins, rehearsal }: { readonly pins: Pins; readonly rehearsal: boolean }) {
+    this.pins = pins;
+    this.rehearsal = rehearsal;
+  }
+}
+
+export function emptyDraft(run: RunFacts): Draft {
   return {
-    pins: run.pins,
-    rehearsal: run.rehearsal,
+    run,
     brief: null,
     plan: null,
     batters: new Map(),
@@ -63,6 +74,7 @@ export function emptyDraft(run: { readonly pins: Pins; readonly rehearsal: boole
     portionMl: new Map(),
     mouldMm: new Map(),
     places: new Map(),
+    pouredAt: new Map(),
     cautionsRead: new Set(),
     pieces: new Map(),
     aims: new Map(),

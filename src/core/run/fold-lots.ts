@@ -101,7 +101,7 @@ export function rememberLotTap(draft: Draft, { id: eventId, kind, payload }: Run
 const SAME_MOMENT_MS = 60_000;
 
 function batterOf(draft: Draft, formulaId: string): Batter | undefined {
-  if (!pinnedFormula(draft.pins, formulaId)) return undefined;
+  if (!pinnedFormula(draft.run.pins, formulaId)) return undefined;
   let batter = draft.batters.get(formulaId);
   if (!batter) {
     batter = { formulaId, sized: null, shares: null, standInIds: [], gathered: new Set() };
@@ -111,7 +111,7 @@ function batterOf(draft: Draft, formulaId: string): Batter | undefined {
 }
 
 function lotOf(draft: Draft, formulaId: string, number = 1): Lot | undefined {
-  if (!pinnedFormula(draft.pins, formulaId)) return undefined;
+  if (!pinnedFormula(draft.run.pins, formulaId)) return undefined;
   const key = lotKey(formulaId, number);
   let lot = draft.lots.get(key);
   // in the place of one that was thrown away a new one is made
@@ -146,7 +146,7 @@ function withMixed(
   { formulaId, lot: number }: { readonly formulaId: string; readonly lot?: number | undefined },
   change: (lot: Lot) => void,
 ): RefusalReason | void {
-  if (!pinnedFormula(draft.pins, formulaId)) return 'unknownFormula';
+  if (!pinnedFormula(draft.run.pins, formulaId)) return 'unknownFormula';
   const lot = draft.lots.get(lotKey(formulaId, number));
   if (!lot || lot.mixedAtMs === null) return 'notMixed';
   if (lot.discardedAtMs !== null) return 'lotDiscarded';

@@ -32,15 +32,15 @@ export const APPLY_PLATE: { readonly [K in PlateKind]: Apply<K> } = {
     draft.cautionsRead.add(stationId ? `${caution}/${stationId}` : caution);
   },
   'portion-set': (draft, { formulaId, volumeMl, mouldMm }) => {
-    if (!pinnedFormula(draft.pins, formulaId)) return 'unknownFormula';
+    if (!pinnedFormula(draft.run.pins, formulaId)) return 'unknownFormula';
     draft.portionMl.set(formulaId, volumeMl);
     if (mouldMm === undefined) return;
     if (mouldMm === null) draft.mouldMm.delete(formulaId);
     else draft.mouldMm.set(formulaId, mouldMm);
   },
   'places-set': (draft, { formulaId, stationId, places }) => {
-    if (!pinnedFormula(draft.pins, formulaId)) return 'unknownFormula';
-    const station = pinnedStation(draft.pins, stationId);
+    if (!pinnedFormula(draft.run.pins, formulaId)) return 'unknownFormula';
+    const station = pinnedStation(draft.run.pins, stationId);
     if (!station) return 'unknownStation';
     if (places === null) {
       draft.places.delete(onStation(formulaId, stationId));
@@ -61,7 +61,7 @@ function withZone(
   { stationId, zoneId }: { readonly stationId: string; readonly zoneId: string },
   act: (zone: ZoneState) => void,
 ): RefusalReason | void {
-  const station = pinnedStation(draft.pins, stationId);
+  const station = pinnedStation(draft.run.pins, stationId);
   if (!station?.body.zones.some((zone) => zone.id === zoneId)) return 'unknownStation';
   const key = zoneKey(stationId, zoneId);
   let zone = draft.zones.get(key);

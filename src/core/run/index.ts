@@ -16,6 +16,7 @@ export {
   type StoredEvent,
 } from './events.ts';
 export { fold } from './fold.ts';
+export { Folding } from './folding.ts';
 export {
   MODEL_VERSION,
   PinsSchema,

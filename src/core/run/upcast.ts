@@ -13,15 +13,6 @@ export type Upcast =
  * and passed over.
  */
 export function upcast(stored: StoredEvent): Upcast {
-  let read = READ.get(stored);
-  if (!read) READ.set(stored, (read = readEvent(stored)));
-  return read;
-}
-
-/** Events never change, so each is read once however often the log is folded. */
-const READ = new WeakMap<StoredEvent, Upcast>();
-
-function readEvent(stored: StoredEvent): Upcast {
   if (!Object.hasOwn(PAYLOADS, stored.kind)) return { ok: false, reason: 'unknownKind' };
   if (stored.v > CURRENT_VERSION) return { ok: false, reason: 'newerVersion' };
   const kind = stored.kind as EventKind;
