@@ -1,7 +1,7 @@
 import { runView } from '#core/setup';
 import { Memo } from '#core/memo';
 import { describe, expect, it } from '@jest/globals';
-import { asCooked, forecast, pieceInput, tableFor } from '#core/forecast';
+import { asCooked, cueSpreads, forecast, pieceInput, tableFor } from '#core/forecast';
 import { cookStrip, fruitEffects } from '#core/what-if';
 import type { FormulaBody } from '#core/formula';
 import { BROWNING_LSTAR, appearanceAt, appearancesAt, timelineAt } from '#core/piece';
@@ -42,13 +42,13 @@ describe('a piece as the desk predicts it', () => {
         ),
       ),
     ];
-    const piece = (log: readonly StoredEvent[]) =>
-      forecast(runView(PINS, stateOf(log), tables), T0 + 5000).pieces[id(1)]!;
-    const { cueSpreadS, timeline, windowUpToC } = piece(events);
-    expect(cueSpreadS.holesStay!).toBeGreaterThan(cueSpreadS.rimBubbles!);
-    expect(cueSpreadS.golden!).toBeGreaterThan(piece(known).cueSpreadS.golden!);
-    expect(piece(known).cueSpreadS.golden!).toBeGreaterThan(3);
-    expect(Object.keys(cueSpreadS).sort()).toEqual(Object.keys(timeline.cues).sort());
+    const spreads = (log: readonly StoredEvent[]) => cueSpreads(runView(PINS, stateOf(log), tables), id(1), T0 + 5000);
+    const { timeline, windowUpToC } = forecast(runView(PINS, stateOf(events), tables), T0 + 5000).pieces[id(1)]!;
+    const spread = spreads(events);
+    expect(spread.holesStay!).toBeGreaterThan(spread.rimBubbles!);
+    expect(spread.golden!).toBeGreaterThan(spreads(known).golden!);
+    expect(spreads(known).golden!).toBeGreaterThan(3);
+    expect(Object.keys(spread).sort()).toEqual(Object.keys(timeline.cues).sort());
     expect(timeline.appearances.first.length).toBeGreaterThan(8);
     expect(windowUpToC).toBeGreaterThan(182);
     expect(windowUpToC).toBeLessThan(225);

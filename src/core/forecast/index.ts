@@ -6,6 +6,7 @@ export {
   type CookedPiece,
   liftedOf,
 } from './final-appearance.ts';
+export { cueSpreads } from './cue-spreads.ts';
 export { fitPlaces } from './fit-places.ts';
 export { believedZones, forecast, type Forecast, secondSidesBy } from './forecast.ts';
 export { type ForecastWindow, type PieceForecast } from './piece-forecast.ts';

@@ -1,12 +1,9 @@
-import type { Memo } from '#core/memo';
 import type { RunView } from '#core/setup';
 import { flipSpreadS, ownLnTime, paceOf, surestFlip, surestLift, type OwnCue, type SecondSides } from '#core/adapt';
 import {
-  cueTimeAt,
   hottestWithWindowC,
   pieceAt,
   servedLift,
-  spreadsAt,
   timelineAt,
   type Cue,
   type PieceTimeline,
@@ -41,8 +38,6 @@ export interface PieceForecast {
   readonly lift: ForecastWindow;
   /** How much longer its second side is given than the piece model has it, by what was told of others, ln. */
   readonly secondLonger: number;
-  /** Standard deviation of each cue's moment, s: what the model does not know, and what is not known of the plate. */
-  readonly cueSpreadS: Partial<Record<Cue, number>>;
   readonly tooHot: boolean;
   /** The hottest surface at which this piece would have a window, °C; null when none would do. */
   readonly windowUpToC: number | null;
@@ -134,16 +129,6 @@ export function pieceForecast(
       latestMs: afterFlip(lift.latestS),
     },
     secondLonger: lnLonger,
-    // costs simulations the first time: worked out when asked
-    get cueSpreadS() {
-      return cueSpreads(
-        table,
-        surfaceC,
-        timeline,
-        Math.hypot(expected.share * known.errorSdC, expected.roughC ?? 0),
-        run.memo,
-      );
-    },
     tooHot: timeline.tooHot,
     windowUpToC: hottestWithWindowC(table, pace),
     timeline,
@@ -159,19 +144,6 @@ function ownCues({ cues, pouredAtMs }: Piece, dueBy: (afterS: number) => PieceTi
     return dueS === undefined ? [] : [{ cue, dueS, afterS }];
   });
 }
-
-/** Spread of each cue, s: the parameters' own, and a surface that may be off by `surfaceSdC`. */
-function cueSpreads(table: TimelineTable, surfaceC: number, timeline: PieceTimeline, surfaceSdC: number, memo: Memo) {
-  const byParameters = spreadsAt(table, surfaceC, memo);
-  const spreads: Partial<Record<Cue, number>> = {};
-  for (const [cue, dueS] of Object.entries(timeline.cues) as [Cue, number][]) {
-    const [cooler, hotter] = [cueTimeAt(table, cue, surfaceC - SLOPE_C), cueTimeAt(table, cue, surfaceC + SLOPE_C)];
-    const slope = cooler === undefined || hotter === undefined ? 0 : (hotter - cooler) / (2 * SLOPE_C);
-    spreads[cue] = Math.hypot((byParameters[cue] ?? 0) * dueS, slope * surfaceSdC);
-  }
-  return spreads;
-}
-const SLOPE_C = 6;
 
 /** When the sign that its formula is turned by was seen on a piece; a sign in the first moments is a slip. */
 function signSeenMs({ cues }: Piece, rule: FlipRule): number | null {

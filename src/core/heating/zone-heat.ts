@@ -1,3 +1,4 @@
+import type { Question } from '#core/memo';
 import type { RunView } from '#core/setup';
 import { unreadSdC, type Belief, type Expected } from '#core/adapt';
 import { familyOf, type BatterType, type FormulaBody } from '#core/formula';
@@ -124,8 +125,14 @@ export function zonePreheat(
   const limits = limitsOf(station, body);
   const believed = burnerBefore(run, stationId, zoneId);
   const targetC = wantedSurfaceC(body.heat, table, pace, { sdC: believed.sdC });
-  return preheatOf(station, zoneId, { roomC: run.pins.roomC, targetC, limits, believed });
+  const wish = { roomC: run.pins.roomC, targetC, limits, believed };
+  return run.memo.recall(
+    PREHEATS,
+    JSON.stringify([station.shape, station.metal, station.thicknessMm, station.coating, zoneOf(station, zoneId), wish]),
+    () => preheatOf(station, zoneId, wish),
+  );
 }
+const PREHEATS: Question<PreheatPlan> = { name: 'preheat', most: 200 };
 
 /** What is wished of an empty plate, and what is believed of its burner. */
 export interface HeatWish {

@@ -26,19 +26,6 @@ export interface Appearance {
   readonly touching: number;
 }
 
-const APPEARANCE_KEYS = [
-  'underLStar',
-  'overLStar',
-  'rimLStar',
-  'bubblesPerCm2',
-  'rimBubblesPerCm2',
-  'holesPerCm2',
-  'faceSet',
-  'rimSet',
-  'rise',
-  'touching',
-] as const satisfies readonly (keyof Appearance)[];
-
 /** What is seen of a core and its rim. */
 export function appearanceOf(
   core: Column,
@@ -63,9 +50,19 @@ export function appearanceOf(
 
 /** Two appearances mixed: `share` 0 is the first, 1 the second. */
 export function mixedAppearance(a: Appearance, b: Appearance, share: number): Appearance {
-  return Object.fromEntries(
-    APPEARANCE_KEYS.map((key) => [key, a[key] + share * (b[key] - a[key])]),
-  ) as unknown as Appearance;
+  const mixed = (from: number, to: number) => from + share * (to - from);
+  return {
+    underLStar: mixed(a.underLStar, b.underLStar),
+    overLStar: mixed(a.overLStar, b.overLStar),
+    rimLStar: mixed(a.rimLStar, b.rimLStar),
+    bubblesPerCm2: mixed(a.bubblesPerCm2, b.bubblesPerCm2),
+    rimBubblesPerCm2: mixed(a.rimBubblesPerCm2, b.rimBubblesPerCm2),
+    holesPerCm2: mixed(a.holesPerCm2, b.holesPerCm2),
+    faceSet: mixed(a.faceSet, b.faceSet),
+    rimSet: mixed(a.rimSet, b.rimSet),
+    rise: mixed(a.rise, b.rise),
+    touching: mixed(a.touching, b.touching),
+  };
 }
 
 /** The appearance at a moment, from appearances at even steps; past their end it only darkens on at the pace it had. */

@@ -61,7 +61,8 @@ export {
   type Pace,
   type TimelineTable,
 } from './table.ts';
-export { secondSignsAt, type SecondSigns } from './second-signs.ts';
+export { secondSignsAt } from './second-signs-at.ts';
+export { type SecondSigns } from './second-signs.ts';
 export { SERVED, isServedPale, servedLift } from './served.ts';
 export { LivePiece, type FirstSideMoments, type Inside } from './live-piece.ts';
 export { appearanceAt, appearanceFrom, underWord, type Appearance, type Appearances } from './appearance.ts';

@@ -1,7 +1,6 @@
 import { appearanceFrom, type Appearances } from './appearance.ts';
 import { BROWNING_LSTAR } from './parameters.ts';
 import { SERVED } from './served.ts';
-import { neighbours, type TimelineTable } from './table.ts';
 import type { SimulatedPiece } from './timeline.ts';
 
 /** Moments of a second side from its flip, s, from which its lift follows; a colour that does not come is absent. */
@@ -20,20 +19,15 @@ const PASSED_LSTAR = {
   ...{ lightGoldS: BROWNING_LSTAR.lightGold, servedS: SERVED.lStar, tooFarS: SERVED.tooFarLStar },
   ...{ darkS: BROWNING_LSTAR.dark, burntS: BROWNING_LSTAR.burnt },
 } as const;
-const COLOURS = Object.keys(PASSED_LSTAR) as (keyof typeof PASSED_LSTAR)[];
+export const SECOND_COLOURS = Object.keys(PASSED_LSTAR) as (keyof typeof PASSED_LSTAR)[];
 
-/** When a second side is done and when its face passes each colour, at a surface: straight between the table's rows. */
-export function secondSignsAt(table: TimelineTable, surfaceC: number): SecondSigns {
-  const { a, b, share } = neighbours(table, surfaceC);
-  const [x, y] = [signsOf(a), signsOf(b)];
-  const mixed = (from: number | undefined, to: number | undefined) =>
-    from === undefined || to === undefined ? undefined : from + share * (to - from);
-  const colours = Object.fromEntries(COLOURS.map((colour) => [colour, mixed(x[colour], y[colour])]));
-  return { insideS: x.insideS + share * (y.insideS - x.insideS), ...colours };
-}
-
-function signsOf({ appearances, done, lift }: SimulatedPiece): SecondSigns {
-  const colours = COLOURS.map((colour) => [colour, passes(appearances, PASSED_LSTAR[colour])]);
+/** The signs of a simulated second side. */
+export function secondSignsOf({
+  appearances,
+  done,
+  lift,
+}: Pick<SimulatedPiece, 'appearances' | 'done' | 'lift'>): SecondSigns {
+  const colours = SECOND_COLOURS.map((colour) => [colour, passes(appearances, PASSED_LSTAR[colour])]);
   return { insideS: done.springsBackS ?? lift.bestS, ...Object.fromEntries(colours) };
 }
 

@@ -9,6 +9,7 @@ import {
   type Window,
 } from './cues.ts';
 import { appearanceFrom, mixedAppearance, type Appearance, type Appearances } from './appearance.ts';
+import { secondSignsOf, type SecondSigns } from './second-signs.ts';
 import { spreadLn, type Predicted } from './spread.ts';
 import { simulatePiece, type PieceInput, type SimulatedPiece } from './timeline.ts';
 
@@ -21,6 +22,8 @@ export interface TimelineTable {
   readonly firstC: number;
   readonly stepC: number;
   readonly rows: readonly SimulatedPiece[];
+  /** Of each row. */
+  readonly secondSigns: readonly SecondSigns[];
 }
 
 export const TABLE_RANGE = { firstC: 130, lastC: 250, stepC: 10 } as const;
@@ -31,7 +34,7 @@ export function timelineTable(input: PieceInput): TimelineTable {
   for (let surfaceC = firstC; surfaceC <= lastC; surfaceC += stepC) {
     rows.push(simulatePiece({ ...input, plate: { ...input.plate, surfaceC } }));
   }
-  return { input, firstC, stepC, rows };
+  return { input, firstC, stepC, rows, secondSigns: rows.map(secondSignsOf) };
 }
 
 /** How a batter differs from the model: its moments come so many times as late, and it browns so many times as fast. */
@@ -269,5 +272,5 @@ export function flipBestAt(table: TimelineTable, surfaceC: number, pace: Pace = 
 export function neighbours(table: TimelineTable, surfaceC: number) {
   const position = Math.min(table.rows.length - 1, Math.max(0, (surfaceC - table.firstC) / table.stepC));
   const low = Math.min(table.rows.length - 2, Math.floor(position));
-  return { a: table.rows[low]!, b: table.rows[low + 1]!, share: position - low };
+  return { a: table.rows[low]!, b: table.rows[low + 1]!, low, share: position - low };
 }

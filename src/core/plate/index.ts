@@ -86,14 +86,5 @@ export {
   type Zone,
 } from './station.ts';
 export { besideZoneC, hottestSpot, patternOf, steadyPattern, type SteadyPattern } from './steady-pattern.ts';
-export {
-  plateTracks,
-  roughAt,
-  shareAt,
-  trackAt,
-  zoneTrack,
-  type BurnerTurn,
-  type FoodLoad,
-  type PlateHistory,
-  type ZoneTrack,
-} from './track.ts';
+export { plateTracks, roughAt, shareAt, trackAt, zoneTrack, type ZoneTrack } from './track.ts';
+export { type BurnerTurn, type FoodLoad, type PlateHistory } from './track-steps.ts';

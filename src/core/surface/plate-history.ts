@@ -79,7 +79,8 @@ function historyFrom(run: RunView, stationId: string, startMs: number, untilMs: 
         .map((turn) => ({ atS: seconds(turn.atMs), mark: turn.mark }));
       return { swap, turns, zone: swap ? { ...swap.burner, id: pinned.id } : pinned };
     });
-    const tracks = plateTracks({
+    const part = `${stationId} ${index}`;
+    const history = {
       betweenWK: betweenZonesWK(station),
       ambientC: run.pins.roomC,
       startS: seconds(atMs),
@@ -88,7 +89,9 @@ function historyFrom(run: RunView, stationId: string, startMs: number, untilMs: 
         ...{ zone: zoneThermal(station, zone), dial: zone.dial, startC: startC[z]!, loads: loads[z]! },
         ...{ takenOver: swap !== undefined, turns },
       })),
-    });
+    };
+    const tracks = plateTracks(history, run.memo.kept(TRACKS, part));
+    run.memo.keep(TRACKS, part, tracks);
     recorded.push({
       ...{ fromS: seconds(atMs), toS: seconds(endMs), startC },
       station: { ...station, zones: under.map(({ zone }) => zone) },
@@ -138,6 +141,9 @@ function recordsOn(
   run.memo.keep(RECORDED, stationId, records);
   return records;
 }
+/** The last tracks of each plate between two changes of its burners. */
+const TRACKS: Question<readonly ZoneTrack[]> = { name: 'plate tracks', most: 24 };
+
 /** The last records of each plate: how far they go on is told by what was done to it, not by whose they are. */
 const RECORDED: Question<PlateRecords> = { name: 'plate records', most: 12 };
 

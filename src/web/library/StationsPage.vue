@@ -13,7 +13,7 @@ import { useAction } from '../settings/use-action.ts';
 import PlateDrawing from '../stages/PlateDrawing.vue';
 import { useLibrary } from '../stores/library.ts';
 import { useSession } from '../stores/session.ts';
-import { desk } from '../workers/desk.ts';
+import { askOfKitchen } from '../workers/desk.ts';
 import { t } from '../words/index.ts';
 import BurnerFormCard from './stations/BurnerFormCard.vue';
 import { shapeText } from './stations/shape-text.ts';
@@ -66,7 +66,8 @@ watch([() => library.stations, () => library.burners], async () => {
     .map(({ id, body }) => ({ id, body }));
   if (pans.length < 2 || burners.length < 2) return void (lightings.value = []);
   const { roomC } = session.session?.kitchen.facts ?? KITCHEN_FACTS;
-  lightings.value = await desk().burners(toRaw(pans), toRaw(burners), { targetC: PAN_TARGET_C, roomC });
+  const wish = { targetC: PAN_TARGET_C, roomC };
+  lightings.value = (await askOfKitchen('burners', toRaw(pans), toRaw(burners), wish)) ?? [];
 });
 const advice = computed(() =>
   lightings.value.flatMap((each) => {

@@ -1,14 +1,14 @@
 import { DateTime } from 'luxon';
 import { toRaw } from 'vue';
 import type { Brief } from '#core/run';
-import { MODEL_VERSION, fold, type Pins } from '#core/run';
+import { MODEL_VERSION, type Pins } from '#core/run';
 import { KITCHEN_FACTS, pinnedFacts, type Formula, type NewRun, type Run, type Station } from '#contract';
 import { call } from '../live/api.ts';
 import { newId } from '../live/device.ts';
 import { envelopes, type NewEvent } from '../live/envelope.ts';
 import { useLibrary } from '../stores/library.ts';
 import { useSession } from '../stores/session.ts';
-import { desk } from '../workers/desk.ts';
+import { askOfKitchen } from '../workers/desk.ts';
 
 /** A morning as the form knows it, before it is a run. */
 export interface Wanted {
@@ -58,9 +58,9 @@ export async function cookingSpanMs(wanted: Wanted): Promise<number> {
 
 async function planned(wanted: Wanted) {
   const pins = pinsOf(wanted);
-  const state = fold({ pins, rehearsal: false }, [], envelopes([{ kind: 'brief-set', payload: wanted.brief }], null));
-  const plan = await desk().plan(pins, state, wanted.brief.serviceAtMs);
-  return 'error' in plan ? null : plan;
+  const brief = envelopes([{ kind: 'brief-set', payload: wanted.brief }], null);
+  const plan = await askOfKitchen('planned', pins, brief, wanted.brief.serviceAtMs);
+  return !plan || 'error' in plan ? null : plan;
 }
 
 /** What the server will pin, for planning before the run is made. */

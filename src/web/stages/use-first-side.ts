@@ -1,9 +1,8 @@
-import { computed, shallowRef, toRaw, watch, type Ref } from 'vue';
+import { computed, shallowRef, watch, type Ref } from 'vue';
 import { firstZoneOf } from '#core/setup';
 import { pourMoment, type FirstSide } from '#core/what-if';
 import { useRun } from '../stores/run.ts';
-import { desk } from '../workers/desk.ts';
-import { oneAtATime } from '../workers/one-at-a-time.ts';
+import { useRunQuestion } from '../workers/desk.ts';
 
 /** A batter on a zone. */
 export interface PourOn {
@@ -33,12 +32,9 @@ export function useFirstSide(pour: Ref<PourOn | null>) {
   const store = useRun();
   const moment = usePourMoment(computed(() => pour.value?.formulaId ?? ''));
   const first = shallowRef<FirstSide | null>(null);
-  const ask = oneAtATime(
-    () => {
-      const { run, state } = store;
-      if (!run || !state || !pour.value) return null;
-      return desk().firstSide(toRaw(run.pins), toRaw(state), { ...pour.value }, moment.value);
-    },
+  const ask = useRunQuestion(
+    'firstSide',
+    () => pour.value && [{ ...pour.value }, moment.value],
     (answer) => (first.value = answer),
   );
   watch(

@@ -5,8 +5,8 @@ import type { ScaledBatter } from '#core/formula';
 import type { EventKind, RunState } from '#core/run';
 import type { Run } from '#contract';
 import type { NewEvent } from '../live/envelope.ts';
-import { desk } from '../workers/desk.ts';
-import type { Outlook } from '../workers/desk.worker.ts';
+import { askOfRun } from '../workers/desk.ts';
+import type { Outlook } from '../workers/run-questions.ts';
 
 /** The run in hand, as the desk needs it. */
 export interface InHand {
@@ -42,11 +42,10 @@ export function useOutlook({ run, state, nowMs, stuck, record }: InHand) {
       askAgain = false;
       const asked = state.value;
       const current = run.value;
-      const seed = current.rehearsal ? current.seed : null;
-      const result = await desk()
-        .outlook(current.pins, asked, nowMs.value, seed)
-        .catch((error: unknown) => (console.warn(error), error instanceof Error ? error.message : String(error)));
-      if (run.value?.id !== current.id) continue;
+      const result = await askOfRun('outlook', [nowMs.value], 'outlook').catch(
+        (error: unknown) => (console.warn(error), error instanceof Error ? error.message : String(error)),
+      );
+      if (run.value?.id !== current.id || result === null) continue;
       if (typeof result === 'string') {
         stuck(result); // the last outlook stands; the next tick asks again
         break;
@@ -97,11 +96,8 @@ export function usePlan({ run, state, nowMs, caused, record }: InHand) {
     const key = JSON.stringify([current.id, asked.brief, laid, sizes]);
     if (key === plannedFor) return;
     plannedFor = key;
-    const [result, amounts] = await Promise.all([
-      desk().plan(current.pins, asked, nowMs.value),
-      desk().lots(current.pins, asked),
-    ]);
-    if (run.value?.id !== current.id) return;
+    const [result, amounts] = await Promise.all([askOfRun('plan', [nowMs.value]), askOfRun('lots', [])]);
+    if (run.value?.id !== current.id || !result || !amounts) return;
     plan.value = 'error' in result ? null : result;
     planError.value = 'error' in result ? result.error : null;
     lots.value = amounts;

@@ -1,7 +1,7 @@
 import { shallowRef } from 'vue';
-import { eventAtFault, fold, type StoredEvent } from '#core/run';
+import type { RunState, StoredEvent } from '#core/run';
 import type { Run } from '#contract';
-import { desk } from '../workers/desk.ts';
+import { askOfRun } from '../workers/desk.ts';
 
 /** A run that cannot be worked out: what was said, and from which event on; null: from what it began with. */
 export interface RunFault {
@@ -14,19 +14,11 @@ export function useRunFault() {
   const fault = shallowRef<RunFault | null>(null);
   let lookedAt = '';
 
-  async function find(run: Run, log: readonly StoredEvent[], nowMs: number, said: string): Promise<void> {
-    const key = `${run.id} ${log.length}`;
+  async function find(run: Run, { eventCount }: RunState, nowMs: number, said: string): Promise<void> {
+    const key = `${run.id} ${eventCount}`;
     if (key === lookedAt) return;
     lookedAt = key;
-    const seed = run.rehearsal ? run.seed : null;
-    const event = await eventAtFault(log, async (upTo) => {
-      try {
-        await desk().outlook(run.pins, fold(run, upTo, []), nowMs, seed);
-        return true;
-      } catch {
-        return false;
-      }
-    });
+    const event = await askOfRun('fault', [nowMs], 'fault');
     if (key === lookedAt) fault.value = { said, event };
   }
 

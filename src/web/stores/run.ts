@@ -2,7 +2,7 @@ import { defineStore } from 'pinia';
 import { computed, ref, shallowRef } from 'vue';
 import { Memo } from '#core/memo';
 import { NotInRun, runView } from '#core/setup';
-import { fold, runNowMs, type EventKind, type RunState, type StoredEvent } from '#core/run';
+import { Folding, runNowMs, type EventKind, type RunState, type StoredEvent } from '#core/run';
 import type { AcceptedEvents, Run, RunWithEvents } from '#contract';
 import { CallError, call } from '../live/api.ts';
 import { correctedNowMs } from '../live/clock.ts';
@@ -12,6 +12,7 @@ import { followRun } from '../live/feed.ts';
 import { keepEvents, keepRun, keptRun } from '../live/kept.ts';
 import { keepWaiting, loadOutbox, onOutboxChanged, takeOut, waiting } from '../live/outbox.ts';
 import { askHealth, flush, onStored, sync } from '../live/sync.ts';
+import { followHeldRun, holdRun, letRunGo } from '../workers/desk.ts';
 import { useOutlook, usePlan } from './desk.ts';
 import { useRunFault } from './run-fault.ts';
 import { useSession } from './session.ts';
@@ -26,6 +27,7 @@ export const useRun = defineStore('run', () => {
   const run = shallowRef<Run | null>(null);
   const acknowledged = shallowRef<StoredEvent[]>([]);
   const state = shallowRef<RunState | null>(null);
+  let folding: Folding | null = null;
   /** What the page has worked out of this run. */
   const memo = new Memo();
   /** The run in hand, to be read. @throws NotInRun when there is none */
@@ -55,6 +57,8 @@ export const useRun = defineStore('run', () => {
   const settled = computed(() => state.value !== null && outlook.outlookCount.value === state.value.eventCount);
 
   const stops: (() => void)[] = [];
+  /** What the server stored and the worker has not been told yet. */
+  const unheard: StoredEvent[] = [];
   onOutboxChanged(refold);
   onStored((runId, events) => {
     if (runId === run.value?.id) hear(events);
@@ -67,7 +71,9 @@ export const useRun = defineStore('run', () => {
     const loaded = await load(runId);
     await loadOutbox();
     run.value = loaded.run;
+    folding = new Folding(loaded.run);
     acknowledged.value = loaded.events;
+    holdRun(loaded.run, loaded.events, pending.value);
     tick();
     refold();
     const ticker = setInterval(tick, TICK_MS);
@@ -106,6 +112,9 @@ export const useRun = defineStore('run', () => {
 
   function close(): void {
     for (const stop of stops.splice(0)) stop();
+    letRunGo();
+    folding = null;
+    unheard.length = 0;
     run.value = null;
     state.value = null;
     live.value = true;
@@ -123,8 +132,9 @@ export const useRun = defineStore('run', () => {
   }
 
   function refold(): void {
-    if (!run.value) return;
-    state.value = fold(run.value, acknowledged.value, pending.value);
+    if (!run.value || !folding) return;
+    state.value = folding.at(acknowledged.value, pending.value);
+    followHeldRun(unheard.splice(0), pending.value);
     nowMs.value = runNowMs(correctedNowMs(), state.value.clock);
     outlook.ask();
     void planning.ask();
@@ -132,7 +142,7 @@ export const useRun = defineStore('run', () => {
 
   function stuck(said: string | null): void {
     if (said === null) faults.clear();
-    else void faults.find(run.value!, [...acknowledged.value, ...pending.value], nowMs.value, said);
+    else void faults.find(run.value!, state.value!, nowMs.value, said);
   }
 
   function caused(kinds: readonly EventKind[]): boolean {
@@ -161,6 +171,7 @@ export const useRun = defineStore('run', () => {
     const fresh = events.filter((event) => !known.has(event.id));
     if (fresh.length === 0) return;
     acknowledged.value = [...acknowledged.value, ...fresh].sort((a, b) => a.seq! - b.seq!);
+    unheard.push(...fresh);
     const runId = run.value!.id;
     void keepEvents(runId, fresh).then(() => takeOut(fresh.map((event) => event.id)));
     refold();

@@ -4,7 +4,7 @@ import { readRecipe, type PastedRecipe, type ReadOptions } from '#core/formats';
 import { KITCHEN_FACTS } from '#contract';
 import { useLibrary } from '../../stores/library.ts';
 import { useSession } from '../../stores/session.ts';
-import { desk } from '../../workers/desk.ts';
+import { askOfKitchen } from '../../workers/desk.ts';
 
 /** A text that is still being written is read when its writer pauses, ms. */
 const PAUSE_MS = 150;
@@ -26,8 +26,8 @@ export function usePasted(text: Ref<string>): { recipe: Ref<PastedRecipe>; readi
   watch([settled, options], async ([now, how]) => {
     const own = ++asked;
     reading.value = true;
-    const read = await desk().recipe(now, how);
-    if (own !== asked) return;
+    const read = await askOfKitchen('recipe', now, how);
+    if (own !== asked || !read) return;
     recipe.value = read;
     reading.value = false;
   });

@@ -2,7 +2,7 @@ import { useIntervalFn } from '@vueuse/core';
 import { computed, ref, shallowRef, toRaw, type Ref } from 'vue';
 import { PROBE_SD_C, zoneMiddle, type SpotOnPlate, type StationBody, type Stove, type SurfaceProbe } from '#core/plate';
 import { correctedNowMs } from '../../live/clock.ts';
-import { desk } from '../../workers/desk.ts';
+import { askOfKitchen } from '../../workers/desk.ts';
 
 /** A burner's turn since the plate was cold, on the clock of its stove. */
 interface Turn {
@@ -46,7 +46,9 @@ export function useHeating(station: Ref<StationBody | undefined>, roomC: Ref<num
     async read(zoneId: string, spot: SpotOnPlate | null) {
       const at = spot ?? zoneMiddle(station.value!, zoneId);
       const heated = { turns: toRaw(turns.value), roomC: roomC.value };
-      const surfaceC = await desk().stove(toRaw(station.value!), heated, nowS.value, { xMm: at.xMm, yMm: at.yMm });
+      const where = { xMm: at.xMm, yMm: at.yMm };
+      const surfaceC = await askOfKitchen('stove', toRaw(station.value!), heated, nowS.value, where);
+      if (surfaceC === null) throw new Error('The stove was not read.');
       return { surfaceC, sdC: PROBE_SD_C };
     },
   };

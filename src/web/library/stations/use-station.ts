@@ -8,7 +8,7 @@ import { newId } from '../../live/device.ts';
 import { useAction } from '../../settings/use-action.ts';
 import { useLibrary } from '../../stores/library.ts';
 import { useSession } from '../../stores/session.ts';
-import { desk } from '../../workers/desk.ts';
+import { askOfKitchen } from '../../workers/desk.ts';
 import type { Heating } from './use-heating.ts';
 
 /** A station in hand: itself, what was read of it and what all that says, worked out away from the page. */
@@ -37,7 +37,7 @@ export function useStation(stationId: Ref<string>, holdC: Ref<number>) {
     if (!body) return;
     const turn = ++asked;
     const known = readings.value.map((each): CalibrationReading => ({ ...each.body, atMs: each.atMs }));
-    const answer = await desk().station(toRaw(body), known, roomC.value, holdC.value);
+    const answer = await askOfKitchen('station', toRaw(body), known, roomC.value, holdC.value);
     if (turn === asked) figures.value = answer; // a newer question is under way otherwise
   });
 

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { Check, ChevronLeft, ChevronRight } from '@lucide/vue';
-import { computed } from 'vue';
+import { computed, shallowRef, watch } from 'vue';
 import { familyOf } from '#core/formula';
 import { CUES_OF, type Cue } from '#core/piece';
 import type { Piece } from '#core/run';
@@ -8,6 +8,7 @@ import BigButton from '../../parts/BigButton.vue';
 import { number, stretch, temperature } from '../../parts/format.ts';
 import PaperCard from '../../parts/PaperCard.vue';
 import { useRun } from '../../stores/run.ts';
+import { useRunQuestion } from '../../workers/desk.ts';
 import { t } from '../../words/index.ts';
 import PieceFaults from './PieceFaults.vue';
 import { seenOf } from './use-appearance.ts';
@@ -37,6 +38,19 @@ interface Rung {
 }
 const NINE_IN_TEN = 1.645; // standard deviations to either side, of a normal
 
+/** How far each of its moments may be off, s: asked anew with every outlook. */
+const spreads = shallowRef<Partial<Record<Cue, number>>>({});
+const ask = useRunQuestion(
+  'give',
+  () => (store.outlook ? [props.piece.id, store.outlook.forecast.atMs] : null),
+  (answer) => (spreads.value = answer),
+);
+watch([() => props.piece.id, () => store.outlook], ask, { immediate: true });
+watch(
+  () => props.piece.id,
+  () => (spreads.value = {}),
+);
+
 const rungs = computed(() =>
   CUES_OF[familyOf(body.value.type)]
     .map((cue, index): Rung => {
@@ -45,7 +59,7 @@ const rungs = computed(() =>
       return {
         cue,
         at: at === undefined ? null : seconds(at),
-        give: at === undefined ? null : NINE_IN_TEN * (predicted.value?.cueSpreadS[cue] ?? 0),
+        give: at === undefined ? null : NINE_IN_TEN * (spreads.value[cue] ?? 0),
         seen: seen ? seconds(seen.atMs) : null,
         digit: index + 1,
       };

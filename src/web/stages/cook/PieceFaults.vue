@@ -1,13 +1,13 @@
 <script setup lang="ts">
 import { Disclosure, DisclosureButton, DisclosurePanel } from '@headlessui/vue';
-import { shallowRef, toRaw, watch } from 'vue';
+import { shallowRef, watch } from 'vue';
 import { type Remedy } from '#core/guidance';
 import { familyOf } from '#core/formula';
 import { FAULTS_OF, type Fault } from '#core/piece';
 import type { Piece } from '#core/run';
 import BigButton from '../../parts/BigButton.vue';
 import type { NewEvent } from '../../live/envelope.ts';
-import { desk } from '../../workers/desk.ts';
+import { askOfRun } from '../../workers/desk.ts';
 import { useRun } from '../../stores/run.ts';
 import { t } from '../../words/index.ts';
 import { remedyDeed, remedyWords } from './remedy-words.ts';
@@ -26,8 +26,7 @@ const faults = () => FAULTS_OF[familyOf(store.view.formula(props.piece.formulaId
 async function see(fault: Fault): Promise<void> {
   const { piece } = props;
   await store.tap([{ kind: 'fault-seen', payload: { pieceId: piece.id, fault } }]);
-  const { run, state } = store;
-  const remedy = await desk().remedy(toRaw(run!.pins), toRaw(state!), piece.id, fault, store.nowMs);
+  const remedy = await askOfRun('remedy', [piece.id, fault, store.nowMs]);
   if (remedy && piece.id === props.piece.id) told.value = { fault, remedy, deed: remedyDeed(remedy, piece) };
 }
 function take(event: NewEvent): void {

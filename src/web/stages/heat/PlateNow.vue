@@ -1,12 +1,12 @@
 <script setup lang="ts">
 import { useDebounceFn } from '@vueuse/core';
-import { computed, onMounted, shallowRef, toRaw, watch } from 'vue';
+import { computed, onMounted, shallowRef, watch } from 'vue';
 import { stationNow } from '#core/setup';
 import { type PlateMap } from '#core/surface';
 import type { SpotOnPlate } from '#core/plate';
 import { temperature } from '../../parts/format.ts';
 import { useRun } from '../../stores/run.ts';
-import { desk } from '../../workers/desk.ts';
+import { useRunQuestion } from '../../workers/desk.ts';
 import { t } from '../../words/index.ts';
 import PlateHeat from '../PlateHeat.vue';
 
@@ -18,10 +18,14 @@ const station = computed(() => stationNow(store.view, props.stationId));
 const map = shallowRef<PlateMap | null>(null);
 /** A plate moves slowly: it is drawn again after a tap, and every few seconds. */
 const EVERY_MS = 5000;
-const ask = useDebounceFn(async () => {
-  const { run, state } = store;
-  if (run && state) map.value = await desk().map(toRaw(run.pins), toRaw(state), props.stationId, store.nowMs);
-}, 200);
+const ask = useDebounceFn(
+  useRunQuestion(
+    'map',
+    () => [props.stationId, store.nowMs],
+    (answer) => (map.value = answer),
+  ),
+  200,
+);
 onMounted(ask);
 watch(() => [store.state!.eventCount, Math.floor(store.nowMs / EVERY_MS)], ask);
 const ends = computed(() => {

@@ -1,7 +1,6 @@
-import { toRaw } from 'vue';
 import type { SurfaceProbe } from '#core/plate';
 import { useRun } from '../../stores/run.ts';
-import { desk } from '../../workers/desk.ts';
+import { askOfRun } from '../../workers/desk.ts';
 
 /**
  * The instruments of a station in a run: its probe is the simulated one of a rehearsal, which reads the kitchen replayed
@@ -12,10 +11,10 @@ export function useRunInstruments(stationId: () => string): { readonly probe: Su
   return {
     probe: {
       async read(zoneId, spot) {
-        const { run, state } = store;
-        if (!run || !state) throw new Error('No run is in hand.');
         const at = spot && { xMm: spot.xMm, yMm: spot.yMm };
-        return desk().probe(toRaw(run.pins), toRaw(state), run.seed, stationId(), zoneId, store.nowMs, at);
+        const shown = await askOfRun('probe', [stationId(), zoneId, store.nowMs, at]);
+        if (!shown) throw new Error('No run is in hand.');
+        return shown;
       },
     },
   };

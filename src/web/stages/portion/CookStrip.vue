@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { computed, shallowRef, toRaw, toRef, watch } from 'vue';
+import { computed, shallowRef, toRef, watch } from 'vue';
 import { type CookStrip } from '#core/what-if';
 import { familyOf } from '#core/formula';
 import { browningWord, pictureOf, underWord } from '#core/piece';
@@ -8,8 +8,7 @@ import { stretch, temperature } from '../../parts/format.ts';
 import PaperCard from '../../parts/PaperCard.vue';
 import PieceFace from '../../parts/PieceFace.vue';
 import { useRun } from '../../stores/run.ts';
-import { desk } from '../../workers/desk.ts';
-import { oneAtATime } from '../../workers/one-at-a-time.ts';
+import { useRunQuestion } from '../../workers/desk.ts';
 import { t } from '../../words/index.ts';
 import { usePourMoment } from '../use-first-side.ts';
 
@@ -18,11 +17,9 @@ const props = defineProps<{ formulaId: string; diameterMm: number; volumeMl: num
 const store = useRun();
 const moment = usePourMoment(toRef(props, 'formulaId'));
 const strip = shallowRef<CookStrip | null>(null);
-const ask = oneAtATime(
-  () => {
-    if (!store.run || !store.state) return null;
-    return desk().strip(toRaw(store.run.pins), toRaw(store.state), props.formulaId, moment.value);
-  },
+const ask = useRunQuestion(
+  'strip',
+  () => [props.formulaId, moment.value],
   (answer) => (strip.value = answer),
 );
 watch(

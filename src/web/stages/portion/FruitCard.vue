@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { computed, ref, shallowRef, toRaw, watch } from 'vue';
+import { computed, ref, shallowRef, watch } from 'vue';
 import type { FruitEffects } from '#core/what-if';
 import { fruitShares } from '#core/pour';
 import FormField from '../../parts/FormField.vue';
@@ -7,7 +7,7 @@ import PaperCard from '../../parts/PaperCard.vue';
 import { stretch } from '../../parts/format.ts';
 import { readFigure } from '../../parts/read-figure.ts';
 import { useRun } from '../../stores/run.ts';
-import { desk } from '../../workers/desk.ts';
+import { useRunQuestion } from '../../workers/desk.ts';
 import { t, tn } from '../../words/index.ts';
 
 /** Fruit counted onto the pieces: equal shares, and what is left over. */
@@ -24,22 +24,17 @@ const shares = computed(() =>
 
 /** What so much fruit does to the first side, by the piece model; none for a share that is not whole. */
 const effects = shallowRef<FruitEffects | null>(null);
-let asked = 0;
+const each = computed(() => Math.min(shares.value?.each ?? 0, shares.value?.most ?? 0));
+const ask = useRunQuestion(
+  'fruit',
+  () => (each.value < 1 ? null : [props.formulaId, each.value, props.diameterMm, store.nowMs]),
+  (answer) => (effects.value = answer),
+);
 watch(
-  () => [props.formulaId, Math.min(shares.value?.each ?? 0, shares.value?.most ?? 0), props.diameterMm] as const,
-  async ([formulaId, each, diameterMm]) => {
-    const turn = ++asked;
+  [() => props.formulaId, each, () => props.diameterMm],
+  () => {
     effects.value = null;
-    if (each < 1 || !store.run || !store.state) return;
-    const answer = await desk().fruit(
-      toRaw(store.run.pins),
-      toRaw(store.state),
-      formulaId,
-      each,
-      diameterMm,
-      store.nowMs,
-    );
-    if (turn === asked) effects.value = answer;
+    void ask();
   },
   { immediate: true },
 );

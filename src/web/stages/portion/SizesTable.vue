@@ -1,11 +1,10 @@
 <script setup lang="ts">
-import { computed, shallowRef, toRaw, toRef, watch } from 'vue';
+import { computed, shallowRef, toRef, watch } from 'vue';
 import type { PortionStep } from '#core/what-if';
 import { millilitres, number } from '../../parts/format.ts';
 import PaperCard from '../../parts/PaperCard.vue';
 import { useRun } from '../../stores/run.ts';
-import { desk } from '../../workers/desk.ts';
-import { oneAtATime } from '../../workers/one-at-a-time.ts';
+import { useRunQuestion } from '../../workers/desk.ts';
 import { t } from '../../words/index.ts';
 import { usePourMoment } from '../use-first-side.ts';
 import type { Tool } from './use-tools.ts';
@@ -27,13 +26,9 @@ const sizes = computed(() => {
 });
 const moment = usePourMoment(toRef(props, 'formulaId'));
 const steps = shallowRef<readonly PortionStep[]>([]);
-const ask = oneAtATime(
-  () => {
-    const { run, state } = store;
-    if (!run || !state) return null;
-    const wanted = sizes.value.map(({ volumeMl, spreadMl }) => ({ volumeMl, spreadMl }));
-    return desk().steps(toRaw(run.pins), toRaw(state), props.formulaId, wanted, moment.value);
-  },
+const ask = useRunQuestion(
+  'steps',
+  () => [props.formulaId, sizes.value.map(({ volumeMl, spreadMl }) => ({ volumeMl, spreadMl })), moment.value],
   (answer) => {
     // sizes may have changed since they were asked for
     if (answer.every(({ volumeMl }, i) => volumeMl === sizes.value[i]?.volumeMl)) steps.value = answer;

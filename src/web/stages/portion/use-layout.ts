@@ -1,10 +1,10 @@
-import { computed, ref, shallowRef, toRaw, watch } from 'vue';
+import { computed, ref, shallowRef, watch } from 'vue';
 import { discInRun, placesIn, stationNow } from '#core/setup';
 import { plateSizeMm } from '#core/plate';
 import { GAP_MM, marked, placesFault, type Place } from '#core/pour';
 import { onStation } from '#core/run';
 import { useRun } from '../../stores/run.ts';
-import { desk } from '../../workers/desk.ts';
+import { askOfRun } from '../../workers/desk.ts';
 
 export type Arrangement = 'zones' | 'plate' | 'even';
 
@@ -30,13 +30,12 @@ export function useLayout(formulaId: () => string, stationId: () => string) {
   let wished: Arrangement = 'zones';
   watch(gapMm, () => arrange(wished));
   async function arrange(wish: Arrangement): Promise<void> {
-    const { run, state } = store;
-    if (!run || !state) return;
     wished = wish;
     const over = wish === 'zones' ? 'zones' : 'plate';
-    draft.value = await desk().places(toRaw(run.pins), toRaw(state), formulaId(), stationId(), {
-      ...{ over, gapMm: gapMm.value, even: wish === 'even' },
-    });
+    const asked = { over, gapMm: gapMm.value, even: wish === 'even' } as const;
+    const laid = await askOfRun('places', [formulaId(), stationId(), asked]);
+    if (!laid) return;
+    draft.value = laid;
     picked.value = null;
   }
   function move(id: string, xMm: number, yMm: number): void {

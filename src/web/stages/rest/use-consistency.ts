@@ -7,7 +7,7 @@ import { lotKey, type Lot } from '#core/run';
 import { number } from '../../parts/format.ts';
 import { useRun } from '../../stores/run.ts';
 import { t } from '../../words/index.ts';
-import { desk } from '../../workers/desk.ts';
+import { askOfRun } from '../../workers/desk.ts';
 
 /** How a mixed lot runs, what it wants, and what a pour of it becomes; fresh with every tap and every half minute. */
 export function useConsistency(lot: Ref<Lot>, firstPourMs: Ref<number | null>) {
@@ -32,9 +32,8 @@ export function useConsistency(lot: Ref<Lot>, firstPourMs: Ref<number | null>) {
     async (key) => {
       asked.value = key;
       const { formulaId, number: n } = lot.value;
-      const answer = await desk()
-        .effects(store.view.pins, store.state!, lotKey(formulaId, n), { pourMs: pourMs.value, nowMs: store.nowMs })
-        .catch(() => null);
+      const at = { pourMs: pourMs.value, nowMs: store.nowMs };
+      const answer = await askOfRun('effects', [lotKey(formulaId, n), at]).catch(() => null);
       if (asked.value === key) effects.value = answer;
     },
     { immediate: true },

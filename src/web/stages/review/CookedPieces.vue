@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { computed, shallowRef, toRaw, watch } from 'vue';
+import { computed, shallowRef, watch } from 'vue';
 import { COOKED_FAULTS, type CookedPiece } from '#core/forecast';
 import { discInRun } from '#core/setup';
 import { familyOf } from '#core/formula';
@@ -8,31 +8,19 @@ import { seedFrom, seeded } from '#core/rehearsal';
 import PaperCard from '../../parts/PaperCard.vue';
 import PieceFace from '../../parts/PieceFace.vue';
 import { useRun } from '../../stores/run.ts';
-import { desk } from '../../workers/desk.ts';
+import { useRunQuestion } from '../../workers/desk.ts';
 import { t, tn } from '../../words/index.ts';
 
 /** Both faces of every piece of a batter as it came off. */
 const props = defineProps<{ formulaId: string }>();
 const store = useRun();
 const cooked = shallowRef<readonly CookedPiece[]>([]);
-let asked = 0;
-watch(
-  [() => props.formulaId, () => store.run?.id, () => store.state?.pieces.size],
-  async () => {
-    const { run, state } = store;
-    if (!run || !state) return;
-    const turn = ++asked;
-    const answer = await desk().cooked(
-      toRaw(run.pins),
-      toRaw(state),
-      props.formulaId,
-      store.nowMs,
-      run.rehearsal ? run.seed : null,
-    );
-    if (turn === asked) cooked.value = answer;
-  },
-  { immediate: true },
+const ask = useRunQuestion(
+  'cooked',
+  () => [props.formulaId, store.nowMs],
+  (answer) => (cooked.value = answer),
 );
+watch([() => props.formulaId, () => store.run?.id, () => store.state?.pieces.size], ask, { immediate: true });
 /** How many came off as they should, and what was wrong with the others, the worst first. */
 const right = computed(() => cooked.value.filter(({ wrong }) => wrong === null).length);
 const faults = computed(() =>

@@ -1,0 +1,195 @@
+import { unrecordedLearning } from '#core/carry-over';
+import { asCooked, cueSpreads, forecast, tableFor, type CookedPiece, type Forecast } from '#core/forecast';
+import type { ScaledBatter } from '#core/formula';
+import {
+  asAssumed,
+  assumedDeeds,
+  planRun,
+  remedyFor,
+  type AssumedDeed,
+  type Remedy,
+  type RunPlan,
+} from '#core/guidance';
+import { lotConsistency } from '#core/lot';
+import { Memo } from '#core/memo';
+import type { Cue, Fault } from '#core/piece';
+import { zoneMiddle, type SpotOnPlate } from '#core/plate';
+import type { Place } from '#core/pour';
+import { trulyCooked, type TrueSight } from '#core/rehearsal';
+import { eventAtFault, type Payload, type StoredEvent } from '#core/run';
+import { lotFor, type RunView } from '#core/setup';
+import { plateMap, type PlateMap } from '#core/surface';
+import {
+  cookStrip,
+  fruitEffects,
+  nextFirstSide,
+  portionSteps,
+  pourEffects,
+  wishedPlaces,
+  type CookStrip,
+  type FirstSide,
+  type PortionStep,
+  type PourEffects,
+  type PourMoment,
+} from '#core/what-if';
+import { HeldRun } from './held-run.ts';
+
+/** What the desk works out for a run, away from the page's own thread. */
+export interface Outlook {
+  readonly forecast: Forecast;
+  /** In a real run: what nobody tapped and is taken to have been done; the forecast goes on from there. */
+  readonly assumed: readonly AssumedDeed[];
+  /** In a rehearsal: what is truly to be seen of each piece on a plate. */
+  readonly truth: Readonly<Record<string, TrueSight>>;
+  /** In a real run, once all is off: what it leaves for those to come and is not in the log yet. */
+  readonly learned: Payload<'run-learned'> | null;
+}
+
+/** Between two parts of a long answer: whoever is more urgent goes first, and who asked no longer ends it. @throws when it is cancelled */
+export type Breathe = () => Promise<void>;
+
+/** What can be asked of the run that is held. */
+export const RUN_QUESTIONS = {
+  outlook(held: HeldRun, nowMs: number): Outlook {
+    const run = held.view();
+    if (isOver(run, held.facts.rehearsal))
+      return { forecast: { atMs: nowMs, pieces: {}, zones: [] }, assumed: [], truth: {}, learned: null };
+    const told = forecast(run, nowMs);
+    // in a rehearsal the tap is the deed
+    if (held.facts.rehearsal)
+      return { forecast: told, assumed: [], truth: held.kitchen().sights(run.state, nowMs), learned: null };
+    const assumed = assumedDeeds(run.state, told, nowMs);
+    const learned = unrecordedLearning(run, nowMs);
+    return {
+      forecast: assumed.length > 0 ? withAssumed(run, nowMs, told, assumed) : told,
+      assumed,
+      truth: {},
+      learned,
+    };
+  },
+
+  /** The plan, or why there is none. */
+  plan: (held: HeldRun, nowMs: number) => planOf(held.view(), nowMs),
+
+  lots(held: HeldRun): Record<string, ScaledBatter> {
+    const run = held.view();
+    const lots: Record<string, ScaledBatter> = {};
+    for (const { formulaId } of run.state.brief?.items ?? []) {
+      const lot = lotFor(run, formulaId);
+      if (lot) lots[formulaId] = lot;
+    }
+    return lots;
+  },
+
+  /** What a pour of a mixed lot becomes when it is poured at a moment. */
+  effects(held: HeldRun, key: string, at: PourMoment): PourEffects | null {
+    const run = held.view();
+    const lot = run.state.lots.get(key);
+    if (!lot || lot.mixedAtMs === null) return null;
+    return pourEffects(run, lot, lotConsistency(run, lot, at.pourMs), at);
+  },
+
+  /** How each piece of a formula came off; in a rehearsal what really happened. */
+  cooked(held: HeldRun, formulaId: string, nowMs: number): CookedPiece[] {
+    const run = held.view();
+    if (held.facts.rehearsal) return trulyCooked(held.kitchen(), run.state, formulaId);
+    return asCooked(run, formulaId, nowMs);
+  },
+
+  /** How far the moments of a piece's cues may be off; nothing of one that is off its plate. */
+  give(held: HeldRun, pieceId: string, nowMs: number): Partial<Record<Cue, number>> {
+    const run = held.view();
+    return run.state.pieces.has(pieceId) ? cueSpreads(run, pieceId, nowMs) : {};
+  },
+
+  /** What to do about something that is wrong with a piece. */
+  remedy(held: HeldRun, pieceId: string, fault: Fault, nowMs: number): Remedy | null {
+    const run = held.view();
+    const piece = run.state.pieces.get(pieceId);
+    return piece ? remedyFor(run, forecast(run, nowMs), piece, fault) : null;
+  },
+
+  /** How a formula's next piece will look on the way. */
+  strip: (held: HeldRun, formulaId: string, at: PourMoment): CookStrip | null => cookStrip(held.view(), formulaId, at),
+
+  /** The first side of a formula's next piece on a zone. */
+  firstSide: (held: HeldRun, pour: Parameters<typeof nextFirstSide>[1], at: PourMoment): FirstSide | null =>
+    nextFirstSide(held.view(), pour, at),
+
+  /** What so many berries do to the first side. */
+  fruit: (held: HeldRun, formulaId: string, each: number, diameterMm: number, nowMs: number) =>
+    fruitEffects(held.view(), formulaId, each, diameterMm, nowMs),
+
+  /** A plate from above as it is believed to stand. */
+  map(held: HeldRun, stationId: string, nowMs: number): PlateMap {
+    const run = held.view();
+    const zoneId = run.station(stationId).zones[0]!.id;
+    return plateMap(run, stationId, nowMs, (formulaId) => tableFor(run, { formulaId, stationId, zoneId }, nowMs));
+  },
+
+  /** Sizes side by side, one after the other. */
+  async steps(
+    held: HeldRun,
+    formulaId: string,
+    sizes: readonly { readonly volumeMl: number; readonly spreadMl?: number | null }[],
+    at: PourMoment,
+    breathe: Breathe = async () => undefined,
+  ): Promise<PortionStep[]> {
+    const steps: PortionStep[] = [];
+    for (const size of sizes) {
+      await breathe();
+      steps.push(...portionSteps(held.view(), formulaId, [size], at));
+    }
+    return steps;
+  },
+
+  places: (held: HeldRun, formulaId: string, stationId: string, wish: Parameters<typeof wishedPlaces>[3]): Place[] =>
+    wishedPlaces(held.view(), formulaId, stationId, wish),
+
+  /** What a rehearsal's probe shows on a spot, or in the middle of a zone. */
+  probe(held: HeldRun, stationId: string, zoneId: string, nowMs: number, spot: SpotOnPlate | null) {
+    const run = held.view();
+    const at = spot ?? zoneMiddle(run.station(stationId), zoneId);
+    return held.kitchen().probeShows(run.state, stationId, at, nowMs);
+  },
+
+  /** From which event on the run cannot be worked out; null: from what it began with. */
+  async fault(held: HeldRun, nowMs: number, breathe: Breathe = async () => undefined): Promise<StoredEvent | null> {
+    return eventAtFault(held.events(), async (upTo) => {
+      await breathe();
+      try {
+        RUN_QUESTIONS.outlook(new HeldRun(held.facts, upTo, [], new Memo()), nowMs);
+        return true;
+      } catch {
+        return false;
+      }
+    });
+  },
+};
+
+/** The plan, or why there is none. */
+export function planOf(run: RunView, nowMs: number): RunPlan | { readonly error: string } {
+  try {
+    return planRun(run, nowMs);
+  } catch (error) {
+    return { error: error instanceof RangeError ? error.message : String(error) };
+  }
+}
+
+/** Finished, nothing lies on a plate and what it leaves is kept: nothing is foretold of it. */
+function isOver({ state }: RunView, rehearsal: boolean): boolean {
+  return state.finishedAtMs !== null && state.onPlate.size === 0 && (rehearsal || state.learned !== null);
+}
+
+/** What is foreseen from the run as it is taken to stand; of pieces taken to be off, what was told of them. */
+function withAssumed(run: RunView, nowMs: number, told: Forecast, assumed: readonly AssumedDeed[]): Forecast {
+  const foreseen = forecast(asAssumed(run, assumed), nowMs);
+  return { ...foreseen, pieces: { ...told.pieces, ...foreseen.pieces } };
+}
+
+type Questions = typeof RUN_QUESTIONS;
+export type RunQuestion = keyof Questions;
+type Asked<P> = P extends [HeldRun, ...infer Rest] ? Rest : never;
+/** What a question is asked with. */
+export type InputsOf<K extends RunQuestion> = Asked<Parameters<Questions[K]>>;
+export type AnswerTo<K extends RunQuestion> = Awaited<ReturnType<Questions[K]>>;
