@@ -1,3 +1,4 @@
+import { isEqual } from 'es-toolkit';
 import { expect, test, type Page } from '@playwright/test';
 import { logOf, newRun, settled, signIn, stage, watchFaults } from './app.ts';
 
@@ -172,10 +173,12 @@ test('a whole morning, both batters, rehearsed with a stepped clock through the 
         await nowText(),
         await page.locator('[data-place]').allInnerTexts(),
       ];
-      const before = await shown();
+      // how long the next side takes is worked out last
+      let before = await shown();
+      await expect.poll(async () => isEqual(before, (before = await shown())), { intervals: [400] }).toBe(true);
       await page.reload();
       await settled(page);
-      await expect.poll(shown).toEqual(before); // how long the next side takes is worked out last
+      await expect.poll(shown).toEqual(before);
       reloaded = true;
     }
   }

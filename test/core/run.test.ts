@@ -320,7 +320,8 @@ describe('golden logs', () => {
         }),
         // told since a batter has lots
         ...(golden.folded.lots && {
-          lots: [...state.lots].map(([key, lot]) => ({
+          // what was asked of a lot as it was mixed is kept since, and told of none of these
+          lots: [...state.lots].map(([key, { asked: _asked, ...lot }]) => ({
             ...{ key, ...lot, weighed: [...lot.weighed] },
             doses: lot.doses.map(({ eventId: _id, ...dose }) => dose),
             readings: lot.readings.map(({ eventId: _id, ...reading }) => reading),

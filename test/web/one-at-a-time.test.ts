@@ -20,6 +20,30 @@ describe('a worker that is asked in quick order', () => {
     expect(taken).toEqual([1, 2]);
   });
 
+  it('gives up what is under way when it is wanted again, and goes on after a question that could not even be put', async () => {
+    const given: (() => void)[] = [];
+    const taken: number[] = [];
+    let [asked, gaveUp] = [0, 0];
+    const ask = oneAtATime<number>(
+      () => {
+        asked += 1;
+        if (asked === 2) throw new Error('not now');
+        return new Promise((resolve) => given.push(() => resolve(asked)));
+      },
+      (answer) => taken.push(answer),
+      () => (gaveUp += 1),
+    );
+    const done = ask();
+    void ask();
+    given[0]!();
+    await done;
+    expect([asked, gaveUp, taken]).toEqual([2, 1, [1]]);
+    const again = ask();
+    given[1]!();
+    await again;
+    expect(taken).toEqual([1, 3]);
+  });
+
   it('goes on after a question that failed, and asks nothing when there is nothing to ask', async () => {
     const taken: string[] = [];
     const answers = [Promise.reject(new Error('gone')), null, Promise.resolve('there')];

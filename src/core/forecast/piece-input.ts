@@ -1,6 +1,6 @@
 import type { RunView } from '#core/setup';
 import { familyOf, pouredDensityGPerMl, type FormulaBody } from '#core/formula';
-import { ingredientOf, type Larder } from '#core/ingredients';
+import { ingredientOf, type Amount, type Larder } from '#core/ingredients';
 import { arealHeatCapacityJm2K, zoneAreaM2, type StationBody } from '#core/plate';
 import { batterProperties, type PieceInput } from '#core/piece';
 import type { Disc } from '#core/pour';
@@ -26,10 +26,10 @@ export function pieceInput(run: RunView, ref: PourRef, pouredAtMs: number): Piec
   const lot =
     ref.lot === undefined ? lotInUse(run.state, ref.formulaId) : run.state.lots.get(lotKey(ref.formulaId, ref.lot));
   const doses = ref.doses ?? lot?.doses.filter((dose) => dose.atMs <= pouredAtMs).length;
-  const of = { formulaId: ref.formulaId, station, lot, volumeMl: ref.volumeMl };
+  const of = { formulaId: ref.formulaId, station, lot, volumeMl: ref.volumeMl, mouldMm: ref.mouldMm };
   const disc = discFrom(run, of, pouredAtMs, doses);
   return {
-    batter: batterProperties(lotAmounts(run, ref.formulaId, lot && withDoses(lot, doses!)), body.type, larder),
+    batter: batterProperties(amountsOf(run, ref, lot && withDoses(lot, doses!)), body.type, larder),
     ...toldApart(body, disc.thicknessMm, lot ? lotTemperature(run, body, lot, pouredAtMs) : run.pins.roomC),
     plate: plateContact(station, ref.zoneId, body.heat.targetC),
     ambientC: run.pins.roomC,
@@ -39,6 +39,13 @@ export function pieceInput(run: RunView, ref: PourRef, pouredAtMs: number): Piec
     ...(body.flip.pressed ? { pressed: true } : {}),
     ...fruitOn(body, larder, of.volumeMl ?? portionMl(run, ref.formulaId), disc),
   };
+}
+
+/** What is in a pour; of a batter that nobody has mixed, as it is planned for pours of that size. */
+function amountsOf(run: RunView, { formulaId, volumeMl }: PourRef, lot: Lot | undefined): Amount[] {
+  if (lot || volumeMl === undefined || volumeMl === portionMl(run, formulaId)) return lotAmounts(run, formulaId, lot);
+  const sized = run.with({ portionMl: new Map(run.state.portionMl).set(formulaId, volumeMl) });
+  return lotAmounts(sized, formulaId, lot);
 }
 
 /** A berry or a small cut of fruit, g. Common practice, no source. */
@@ -65,8 +72,10 @@ export interface PourRef {
   readonly zoneId: string;
   readonly lot?: number;
   readonly doses?: number;
-  /** Another pour than the run's, when sizes are compared. */
+  /** Another pour than the run's: of a piece that was poured, or when sizes are compared. */
   readonly volumeMl?: number;
+  /** Another ring or mould than the run's; null: none. */
+  readonly mouldMm?: number | null;
 }
 
 /** Below these nothing on the plate can be told apart; each step more is a table more. */
@@ -98,15 +107,16 @@ export function discFrom(
     readonly formulaId: string;
     readonly station: StationBody;
     readonly lot: Lot | undefined;
-    /** Another pour than the run's. */
+    /** Another pour than the run's, and another ring or mould; null: none. */
     readonly volumeMl?: number | undefined;
+    readonly mouldMm?: number | null | undefined;
   },
   atMs: number,
   doses?: number,
 ): Disc {
   const body = run.formula(of.formulaId);
   const volumeMl = of.volumeMl ?? portionMl(run, of.formulaId);
-  const mouldMm = run.state.mouldMm.get(of.formulaId);
+  const mouldMm = of.mouldMm === undefined ? run.state.mouldMm.get(of.formulaId) : (of.mouldMm ?? undefined);
   if (familyOf(body.type) === 'thin' || !of.lot) return discOn(body, of.station, volumeMl, run.larder, mouldMm);
   const { value } = lotConsistency(run, of.lot, atMs, doses);
   return discOn(body, of.station, volumeMl, run.larder, mouldMm, value);

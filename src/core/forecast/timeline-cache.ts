@@ -8,8 +8,8 @@ const TABLES: Question<TimelineTable> = { name: 'timeline table', most: 400 };
 
 /** The table of a pour, or of a piece that was poured. */
 export function tableFor(run: RunView, ref: PourRef, pouredAtMs: number): TimelineTable {
-  const { formulaId, stationId, zoneId, lot, doses, volumeMl } = ref;
-  const key = `${formulaId} ${stationId} ${zoneId} ${lot} ${doses} ${volumeMl} ${pouredAtMs}`;
+  const { formulaId, stationId, zoneId, lot, doses, volumeMl, mouldMm } = ref;
+  const key = `${formulaId} ${stationId} ${zoneId} ${lot} ${doses} ${volumeMl} ${mouldMm} ${pouredAtMs}`;
   return run.once(`table ${key}`, () => tableOf(pieceInput(run, ref, pouredAtMs), run.memo));
 }
 

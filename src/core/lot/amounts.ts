@@ -13,7 +13,7 @@ export function plannedLot(run: RunView, formulaId: string, number = 1): Planned
 }
 
 function planLot(run: RunView, formulaId: string, number: number): PlannedBatter | undefined {
-  const whole = lotFor(run, formulaId);
+  const whole = lotFor(asMixed(run, formulaId, number), formulaId);
   if (!whole) return undefined;
   const share = sharesOf(run.state, formulaId)[number - 1] ?? 0;
   const lines = whole.lines.map((line): ScaledLine => ({
@@ -23,6 +23,17 @@ function planLot(run: RunView, formulaId: string, number: number): PlannedBatter
     ...(line.eggs === undefined ? {} : wholeEggs(line.eggs * share)),
   }));
   return { share, lines, massG: whole.massG * share, volumeMl: whole.volumeMl * share };
+}
+
+/** The run as it was asked for when a lot was mixed; as it is for one that is not mixed yet. */
+function asMixed(run: RunView, formulaId: string, number: number): RunView {
+  const { asked } = run.state.lots.get(lotKey(formulaId, number)) ?? {};
+  const { brief, portionMl } = run.state;
+  if (!asked || (asked.brief === brief && asked.portionMl === portionMl.get(formulaId))) return run;
+  const then = new Map(portionMl);
+  if (asked.portionMl === undefined) then.delete(formulaId);
+  else then.set(formulaId, asked.portionMl);
+  return run.with({ brief: asked.brief, portionMl: then });
 }
 
 /** Eggs of a lot where they come out whole; a base that is parted by weight counts none. */

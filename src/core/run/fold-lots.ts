@@ -66,6 +66,7 @@ export const APPLY_LOTS: { readonly [K in LotKind]: Apply<K> } = {
     if (payload.lot !== undefined && payload.atMs > atMs + SAME_MOMENT_MS) return 'stillToCome';
     lot.mixedAtMs = payload.atMs;
     lot.volumeMl = payload.volumeMl;
+    lot.asked = { brief: draft.brief, portionMl: draft.portionMl.get(payload.formulaId) };
     lot.batterC = payload.batterC;
   },
   'lot-thinned': (draft, { ingredientId, massG, ...of }, atMs, { id: eventId }) =>
@@ -123,6 +124,7 @@ function lotOf(draft: Draft, formulaId: string, number = 1): Lot | undefined {
       mixingAtMs: null,
       mixedAtMs: null,
       volumeMl: null,
+      asked: null,
       batterC: null,
       moves: [],
       doses: [],

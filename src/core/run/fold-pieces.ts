@@ -1,7 +1,7 @@
 import type { Apply, Draft } from './draft.ts';
 import type { EventKind } from './events.ts';
 import { pinnedFormula, pinnedStation } from './pins.ts';
-import { lotInUse, placeKey, type Piece } from './state.ts';
+import { lotInUse, onStation, placeKey, type Piece } from './state.ts';
 
 type PieceKind = Extract<
   EventKind,
@@ -44,6 +44,8 @@ export const APPLY_PIECES: { readonly [K in PieceKind]: Apply<K> } = {
       placeId,
       zoneId,
       volumeMl,
+      mouldMm: draft.mouldMm.get(formulaId) ?? null,
+      laid: draft.places.get(onStation(formulaId, stationId)) ?? null,
       pouredAtMs: atMs,
       flippedAtMs: null,
       offAtMs: null,

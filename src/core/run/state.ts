@@ -26,6 +26,8 @@ export interface Lot {
   mixingAtMs: number | null;
   mixedAtMs: number | null;
   volumeMl: number | null;
+  /** What was asked of its batter as it was mixed: what is asked later does not change what is in it. */
+  asked: { readonly brief: Brief | null; readonly portionMl: number | undefined } | null;
   batterC: number | null;
   /** Where it was put after mixing, in the order of the log. */
   readonly moves: { readonly atMs: number; readonly to: 'counter' | 'fridge' }[];
@@ -119,6 +121,9 @@ export interface Piece {
   readonly placeId: string;
   readonly zoneId: string;
   readonly volumeMl: number;
+  /** The ring or mould it was poured into, and the places as they were laid then: what comes later does not move it. */
+  readonly mouldMm: number | null;
+  readonly laid: readonly LaidPlace[] | null;
   readonly pouredAtMs: number;
   flippedAtMs: number | null;
   offAtMs: number | null;

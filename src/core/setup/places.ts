@@ -2,7 +2,7 @@ import { wholePanfuls, type WholePanfuls } from '#core/formula';
 import type { Memo, Question } from '#core/memo';
 import type { StationBody } from '#core/plate';
 import { placesFault, placesOn, type LayoutWish, type Place } from '#core/pour';
-import { onStation, type BriefItem } from '#core/run';
+import { onStation, type BriefItem, type LaidPlace } from '#core/run';
 import { discInRun } from './poured-disc.ts';
 import type { RunView } from './run-view.ts';
 
@@ -16,11 +16,21 @@ export function placesIn(run: RunView, formulaId: string, stationId: string, wis
 }
 
 function laidPlaces(run: RunView, formulaId: string, stationId: string, wish?: LayoutWish): Place[] {
-  const station = run.station(stationId);
   const { diameterMm } = discInRun(run, formulaId, stationId);
-  const laid = wish ? undefined : run.state.places.get(onStation(formulaId, stationId));
+  if (wish) return placesOn(run.station(stationId), diameterMm, wish);
+  return placesFor(run, stationId, diameterMm, run.state.places.get(onStation(formulaId, stationId)) ?? null);
+}
+
+/** Places for pieces of a size: as they were laid, where that size fits them, else the desk's own. */
+export function placesFor(
+  run: RunView,
+  stationId: string,
+  diameterMm: number,
+  laid: readonly LaidPlace[] | null,
+): Place[] {
+  const station = run.station(stationId);
   if (laid && placesFault(station, laid, diameterMm) === null) return [...laid];
-  return wish ? placesOn(station, diameterMm, wish) : usualPlaces(station, diameterMm, run.memo);
+  return usualPlaces(station, diameterMm, run.memo);
 }
 
 /** The desk's own places, worked out once for a plate and a size: they are asked for at every tap. */

@@ -1,8 +1,8 @@
+import { discOfPiece, spotOfPiece } from '#core/setup';
 import type { RunView } from '#core/setup';
 import { familyOf, pouredDensityGPerMl, type BatterType } from '#core/formula';
 import { zoneMiddle, type FoodLoad, type RecordedFood } from '#core/plate';
 import { type Piece } from '#core/run';
-import { discInRun, placesIn } from '#core/setup';
 
 /** Heat a gram of batter takes while it cooks, J: warming by 75 K, and the steam that leaves: a tenth of a cake, a third of a film. From the piece model. */
 export const COOKING_HEAT_J_PER_G = { leavened: 320, thin: 800 } as const;
@@ -26,10 +26,9 @@ export function foodsOn(run: RunView, stationId: string, startMs: number): Recor
     .map((piece) => {
       const family = familyOf(run.formula(piece.formulaId).type);
       const cookS = USUAL_COOK_S[family];
-      const { diameterMm, thicknessMm } = discInRun(run, piece.formulaId, stationId);
+      const { diameterMm, thicknessMm } = discOfPiece(run, piece);
       const driesOutJm2 = DRIES_OUT_J_PER_KG * (densityOf(run, piece.formulaId) * thicknessMm);
-      const place = placesIn(run, piece.formulaId, stationId).find(({ id }) => id === piece.placeId);
-      const { xMm, yMm } = place ?? zoneMiddle(run.station(stationId), piece.zoneId);
+      const { xMm, yMm } = spotOfPiece(run, piece) ?? zoneMiddle(run.station(stationId), piece.zoneId);
       const fromS = (piece.pouredAtMs - startMs) / 1000;
       const toS = piece.offAtMs === null ? fromS + LIES_AT_MOST * cookS : (piece.offAtMs - startMs) / 1000;
       const turnedS = piece.flippedAtMs === null ? undefined : (piece.flippedAtMs - startMs) / 1000;

@@ -1,3 +1,5 @@
+import type { Disc } from '#core/pour';
+import { discOfPiece, spotOfPiece } from '#core/setup';
 import type { RunView } from '#core/setup';
 import { rowWeight, unreadSdC, type Expected, type Sighting } from '#core/adapt';
 import { BENEATH_SPANS_S, surfaceForBeneath, type Cue, type TimelineTable } from '#core/piece';
@@ -35,8 +37,9 @@ export function sightingsOf(
       if (reading.formulaId !== formulaId) continue; // another batter browns by its own clock
       const table = tableOf(reading.formulaId);
       const pouredAtMs = reading.atMs - reading.afterS * 1000;
+      const disc = pouredAt(run, zone, pouredAtMs) ?? discInRun(run, formulaId, stationId);
       const expected = reading.spot
-        ? underPour(run, model, { formulaId, stationId, spot: reading.spot, pouredAtMs }, table, reading.afterS)
+        ? underPour(model, { ...disc, spot: reading.spot, pouredAtMs }, table, reading.afterS)
         : model(pouredAtMs);
       const { afterS, underside } = reading;
       const of = { ...base, expected, table, afterS, seen: underside, nth: ++colours };
@@ -85,6 +88,16 @@ export function sightingsOf(
   return [...list, ...turnedDials(run, station, zone, Math.min(...list.map(({ atS }) => atS)), nowMs / 1000)];
 }
 
+/** What the piece became that was poured on a zone at a moment; nothing when none was. */
+function pouredAt(run: RunView, { stationId, zoneId }: ZoneState, atMs: number): Disc | undefined {
+  for (const piece of run.state.pieces.values())
+    if (piece.stationId === stationId && piece.zoneId === zoneId && Math.abs(piece.pouredAtMs - atMs) <= SAME_POUR_MS)
+      return discOfPiece(run, piece);
+  return undefined;
+}
+/** How long a piece lies is told in whole seconds, ms. */
+const SAME_POUR_MS = 1000;
+
 /** Looks at pieces of one zone this near to each other are one look along a row, ms. Assumed. */
 const ONE_LOOK_MS = 20_000;
 
@@ -115,21 +128,20 @@ export function underPiece(
   table: TimelineTable,
   byS = Infinity,
 ): Expected {
-  return underPour(run, model, { ...piece, spot: placeOf(run, piece) }, table, byS);
+  const { diameterMm } = discOfPiece(run, piece);
+  return underPour(model, { pouredAtMs: piece.pouredAtMs, spot: placeOf(run, piece), diameterMm }, table, byS);
 }
 
 function underPour(
-  run: RunView,
   model: SurfaceModel,
-  pour: Pick<Piece, 'formulaId' | 'stationId' | 'pouredAtMs'> & { readonly spot: SpotOnPlate },
+  pour: Pick<Piece, 'pouredAtMs'> & { readonly spot: SpotOnPlate; readonly diameterMm: number },
   table: TimelineTable,
   byS: number,
 ): Expected {
-  const { diameterMm } = discInRun(run, pour.formulaId, pour.stationId);
   const spans = BENEATH_SPANS_S[table.input.batter.type];
   const within = spans.findLastIndex((spanS) => spanS <= byS * SPAN_REACH);
   const span = Math.max(0, within);
-  const beneath = model.beneath(pour, { ...pour.spot, diameterMm }, spans[span]!);
+  const beneath = model.beneath(pour, { ...pour.spot, diameterMm: pour.diameterMm }, spans[span]!);
   if (!beneath) return model(pour.pouredAtMs, pour.spot);
   return { ...beneath, modelC: surfaceForBeneath(table, beneath.modelC, span) };
 }
@@ -146,7 +158,7 @@ const MOST_CHANGE_C = 40;
  */
 export function underSecond(run: RunView, model: SurfaceModel, piece: Piece, first: Expected): Expected {
   if (piece.flippedAtMs === null) return first;
-  const { diameterMm } = discInRun(run, piece.formulaId, piece.stationId);
+  const { diameterMm } = discOfPiece(run, piece);
   const disc = { ...placeOf(run, piece), diameterMm };
   const from = (atMs: number, spanS: number) => model.beneath({ pouredAtMs: atMs }, disc, spanS);
   const firstS = (piece.flippedAtMs - piece.pouredAtMs) / 1000;
@@ -160,11 +172,12 @@ export function underSecond(run: RunView, model: SurfaceModel, piece: Piece, fir
 /** A span that runs on a little past what was seen still tells of it. Assumed. */
 const SPAN_REACH = 1.25;
 
-/** Where a piece lies: its place, or the middle of its zone when places were laid anew since. */
-export function placeOf(
-  run: RunView,
-  piece: { readonly formulaId: string; readonly stationId: string; readonly zoneId: string; readonly placeId: string },
-): SpotOnPlate {
-  const place = placesIn(run, piece.formulaId, piece.stationId).find(({ id }) => id === piece.placeId);
-  return place ?? zoneMiddle(stationNow(run, piece.stationId), piece.zoneId);
+/** A place of a formula on a zone. */
+type PlaceRef = Pick<Piece, 'formulaId' | 'stationId' | 'zoneId' | 'placeId'>;
+
+/** Where a piece lies, as it was poured; where one would lie that is still to come. The middle of the zone when it has no such place. */
+export function placeOf(run: RunView, of: Piece | PlaceRef): SpotOnPlate {
+  const place =
+    'laid' in of ? spotOfPiece(run, of) : placesIn(run, of.formulaId, of.stationId).find(({ id }) => id === of.placeId);
+  return place ?? zoneMiddle(stationNow(run, of.stationId), of.zoneId);
 }

@@ -1,7 +1,7 @@
+import { discOfPiece } from '#core/setup';
 import type { RunView } from '#core/setup';
 import { cellMiddle, plateSimulator, plateSizeMm, zoneAt, type StationBody } from '#core/plate';
 import { zoneKey } from '#core/run';
-import { discOn } from '#core/setup';
 import { stationNow } from '#core/setup';
 import { zoneBelief } from './zone-estimate.ts';
 import { placeOf } from './observations.ts';
@@ -86,13 +86,11 @@ function simulated(run: RunView, stationId: string, station: StationBody, nowMs:
     { startC: assumedC ?? run.pins.roomC, ambientC: run.pins.roomC },
     { cellMm: Math.min(widthMm, depthMm) / CELLS, stepS: STEP_S },
   );
-  const larder = run.larder;
   const acts: { readonly atMs: number; readonly act: () => void }[] = turns
     .filter(({ atMs }) => atMs <= nowMs)
     .map(({ atMs, zoneId, mark }) => ({ atMs, act: () => plate.turn(zoneId, mark) }));
   for (const piece of pieces) {
-    const body = run.formula(piece.formulaId);
-    const { diameterMm } = discOn(body, station, piece.volumeMl, larder, run.state.mouldMm.get(piece.formulaId));
+    const { diameterMm } = discOfPiece(run, piece);
     const food = { ...placeOf(run, piece), diameterMm, contactWm2K: CONTACT_WM2K, pouredC: run.pins.roomC };
     acts.push({ atMs: piece.pouredAtMs, act: () => plate.pour(food, piece.id) });
     if (piece.offAtMs !== null && piece.offAtMs <= nowMs)

@@ -1,3 +1,4 @@
+import { onStation } from '#core/run';
 import type { RunView } from '#core/setup';
 import { surestFlip, type Belief, type Expected, type SurestFlip } from '#core/adapt';
 import type { TimelineTable } from '#core/piece';
@@ -65,10 +66,10 @@ export function pourHeat(run: RunView, pour: Pour, { pourMs, nowMs }: PourMoment
     const expected = { modelC: told.targetC, share: 0 };
     return { expected, known: plateKnown(believed.known), surfaceC: told.targetC, asItIs };
   }
-  const poured = withPoured(run, pour, pourMs);
-  const piece = poured.pieces.get(TO_COME)!;
-  const then = surfaceModel(run.with(poured), stationId, zoneId, pourMs);
-  const under = atSpot(underPiece(run.with(poured), then, piece, table), believed, placeOf(run.with(poured), piece));
+  const poured = run.with(withPoured(run, pour, pourMs));
+  const piece = poured.piece(TO_COME);
+  const then = surfaceModel(poured, stationId, zoneId, pourMs);
+  const under = atSpot(underPiece(poured, then, piece, table), believed, placeOf(poured, piece));
   return { ...under, surfaceC: told.surfaceC, asItIs };
 }
 
@@ -99,7 +100,13 @@ function withPoured(run: RunView, { formulaId, stationId, zoneId }: Pour, pourMs
   const placeId = free?.id ?? zoneId;
   const piece: Piece = {
     ...{ id: TO_COME, number: run.state.pieces.size + 1, formulaId, lot: 1, doses: 0, stationId, zoneId, placeId },
-    ...{ volumeMl: portionMl(run, formulaId), pouredAtMs: pourMs, flippedAtMs: null, offAtMs: null },
+    ...{ volumeMl: portionMl(run, formulaId), mouldMm: run.state.mouldMm.get(formulaId) ?? null },
+    ...{
+      laid: run.state.places.get(onStation(formulaId, stationId)) ?? null,
+      pouredAtMs: pourMs,
+      flippedAtMs: null,
+      offAtMs: null,
+    },
     ...{ fate: 'firstSide', flipTapId: null, offTapId: null, assumed: { first: false, second: false }, turn: null },
     ...{ centre: null, faults: [], cues: [], secondNotYetMs: [], shown: { first: null, second: null } },
   };

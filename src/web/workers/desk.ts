@@ -52,9 +52,11 @@ export async function askOfKitchen<K extends KitchenQuestion>(
   return (await desk().ofKitchen(`${question} ${++jobs}`, question, inputs)) as KitchenAnswerTo<K> | null;
 }
 
+/** Long answers: asked anew while one is under way, it is given up. */
+const GIVEN_UP: readonly RunQuestion[] = ['steps', 'strip', 'cooked', 'map'];
+
 /**
- * A question of a component about the run in hand. Asked anew while it is under way, the old one is cancelled and only the
- * newest is answered; it is cancelled too when the component goes.
+ * A question of a component about the run in hand, one at a time and then the newest; cancelled when the component goes.
  * @param inputs null: there is nothing to ask
  */
 export function useRunQuestion<K extends RunQuestion>(
@@ -71,6 +73,6 @@ export function useRunQuestion<K extends RunQuestion>(
       return asked && askOfRun(question, asked, job);
     },
     take,
-    cancel,
+    GIVEN_UP.includes(question) ? cancel : undefined,
   );
 }

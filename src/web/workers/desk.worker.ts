@@ -13,9 +13,9 @@ import { RUN_QUESTIONS, type AnswerTo, type InputsOf, type RunQuestion } from '.
 
 /** What a cook waits for comes first; what a page shows beside it later. */
 const PRIORITY: Readonly<Record<RunQuestion, number>> = {
-  outlook: 5,
+  ...{ outlook: 5, firstSide: 5 },
   ...{ remedy: 4, probe: 4, places: 4, give: 4 },
-  ...{ plan: 3, lots: 3, effects: 3, firstSide: 3 },
+  ...{ plan: 3, lots: 3, effects: 3 },
   ...{ map: 2, fruit: 2, strip: 1, cooked: 1, steps: 1, fault: 0 },
 };
 const KITCHEN_PRIORITY = 2;

@@ -15,7 +15,7 @@ export function oneAtATime<T>(
     busy = true;
     while (again) {
       again = false;
-      const answer = await Promise.resolve(ask()).catch(() => null);
+      const answer = await (async () => ask())().catch(() => null);
       if (answer !== null) take(answer);
     }
     busy = false;
