@@ -1,6 +1,7 @@
 import tseslint from 'typescript-eslint';
 import vue from 'eslint-plugin-vue';
 import { arrows } from './scripts/lint/arrows.mjs';
+import { stateless } from './scripts/lint/stateless.mjs';
 
 export default tseslint.config(
   { ignores: ['node_modules', 'dist', '.data', 'test-results', 'playwright-report'] },
@@ -36,5 +37,6 @@ export default tseslint.config(
       'no-restricted-properties': ['error', { object: 'Math', property: 'random', message: 'Chance is an argument.' }],
     },
   },
+  stateless(),
   ...arrows(),
 );

@@ -8,6 +8,8 @@ import { quiet, run } from './lib/run.ts';
 import { add, type Count } from './lib/summary.ts';
 
 // Everything that must hold: lint, types, Jest, the browser. Ends with one line "N passed, N failed".
+/** Everything that is written here. */
+const CHECKED_FOR_CIRCLES = ['src', 'scripts', 'bench', 'test', 'e2e'];
 const total: Count = { passed: 0, failed: 0 };
 
 async function check(name: string, command: readonly string[]): Promise<void> {
@@ -18,6 +20,7 @@ async function check(name: string, command: readonly string[]): Promise<void> {
 
 needPackage('chromium', () => quiet('/usr/bin/chromium', ['--version']).ok, 'the Chromium browser');
 await check('Lint', ['node_modules/eslint/bin/eslint.js', '.', '--max-warnings', '0']);
+await check('Circles of files', ['scripts/lint/circles.mjs', ...CHECKED_FOR_CIRCLES]);
 await check('Types', ['scripts/types.mjs']);
 
 console.log('\nCore, contract and server …');

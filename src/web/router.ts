@@ -4,9 +4,6 @@ import { askHouse } from './settings/use-house.ts';
 import { lastKitchen, useSession } from './stores/session.ts';
 import { t } from './words/index.ts';
 
-export const STAGES = ['brief', 'batter', 'rest', 'heat', 'portion', 'cook', 'review'] as const;
-export type Stage = (typeof STAGES)[number];
-
 /** A page that is left lets its run go a moment after. */
 const RUN_LET_GO_MS = 300;
 

@@ -12,20 +12,11 @@ import { FormulaEntity, FormulaRevisionEntity } from '../../src/server/features/
 import { BurnerEntity, StationEntity } from '../../src/server/features/stations/entity.ts';
 import { CREPE_PAN_ONE, DEMO_BURNERS, GRIDDLE, GRIDDLE_CAKES } from '#demo';
 import { DEFAULT_SETTINGS, type Role } from '#contract';
+import type { TestKitchen } from './test-kitchen.ts';
 import { newRun, ownFlour, ownLadle, panOver, probed } from './make.ts';
 
 /** A kitchen in the database with one person, one formula, two stations. */
-export interface TestKitchen {
-  readonly id: string;
-  readonly cookie: string;
-  readonly personId: string;
-  readonly name: string;
-  readonly formulaId: string;
-  readonly griddleId: string;
-  readonly panId: string;
-  /** One that stands under no plate. */
-  readonly burnerId: string;
-}
+export type { TestKitchen } from './test-kitchen.ts';
 
 export type Target =
   | 'runId'

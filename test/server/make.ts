@@ -5,7 +5,7 @@ import { DEFAULT_SETTINGS, KITCHEN_FACTS, type NewRun, type StationReadingBody }
 import type { StationBody } from '#core/plate';
 import type { OwnLadle } from '#core/pour';
 import { CREPE_PAN_ONE } from '#demo';
-import type { TestKitchen } from './app.ts';
+import type { TestKitchen } from './test-kitchen.ts';
 
 /** An event as a device would send it. */
 export function made<K extends EventKind>(kind: K, payload: Payload<K>, more: Partial<StoredEvent> = {}): StoredEvent {

@@ -1,7 +1,7 @@
 import * as v from 'valibot';
 import { FunnelSchema } from '#core/consistency';
 import { FormulaBodySchema } from '#core/formula';
-import { EGG_CLASS_IDS, IngredientSchema, larderWith, type Ingredient, type Larder } from '#core/ingredients';
+import { EGG_CLASS_IDS, IngredientSchema, larderWith, type Larder } from '#core/ingredients';
 import { StationBodySchema } from '#core/plate';
 import { FRIDGE_C, type Climate } from '#core/rest';
 import { RULE_SETS, RuleSetSchema, type RuleSet } from '#core/safety';
@@ -59,11 +59,9 @@ export type Pins = v.InferOutput<typeof PinsSchema>;
 /** Changes with every change of a prediction; stored with each fact of advice. */
 export const MODEL_VERSION = 'piece-6';
 
-const NONE: readonly Ingredient[] = [];
-
 /** What the run cooks with. */
 export function larderOf(pins: Pins): Larder {
-  return larderWith(pins.ingredients ?? NONE);
+  return larderWith(pins.ingredients ?? []);
 }
 
 export function pinnedFormula(pins: Pins, formulaId: string): Pins['formulas'][number] | undefined {

@@ -5,7 +5,7 @@ import { CallError } from '../live/api.ts';
 import { runInHand } from '../live/shell.ts';
 import BellMark from '../parts/BellMark.vue';
 import { clock, clockSeconds, day } from '../parts/format.ts';
-import { STAGES } from '../router.ts';
+import { STAGES } from './stages.ts';
 import { useRun } from '../stores/run.ts';
 import { t, tn } from '../words/index.ts';
 import { letGo } from './keys.ts';

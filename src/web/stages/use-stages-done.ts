@@ -1,5 +1,5 @@
 import { computed, type ComputedRef } from 'vue';
-import type { Stage } from '../router.ts';
+import type { Stage } from './stages.ts';
 import { isMixed, type Lot } from '#core/run';
 import { useRun } from '../stores/run.ts';
 import { useLots } from './use-lots.ts';
