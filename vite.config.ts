@@ -9,7 +9,7 @@ export default defineConfig({
   plugins: [
     vue(),
     tailwind(),
-    // the shell works without the network from the second visit; what is cooked is kept by live/, not by this
+    // the shell works without the network from the second visit; what is cooked is kept by sync/, not by this
     VitePWA({
       strategies: 'generateSW',
       registerType: 'prompt', // a new version waits until no run is in hand

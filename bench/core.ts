@@ -9,7 +9,7 @@ import { compareFormulas, linesFor, lotsOf, remainderOf, scale } from '#core/for
 import { SHIPPED_LARDER } from '#core/ingredients';
 import { fold, lotInUse, type StoredEvent } from '#core/run';
 import { GRIDDLE, GRIDDLE_CAKES, finishedMorning, upcomingMorning } from '#demo';
-import { belief, openPrior, withCue, withNotYet, withTurn, withUnderside } from '#core/adapt';
+import { belief, openPrior, withCue, withNotYet, withTurn, withUnderside } from '#core/inference';
 import { steadyPattern } from '#core/plate';
 import { placesOn } from '#core/pour';
 import { griddleHour } from './griddle-hour.ts';

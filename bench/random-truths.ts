@@ -8,9 +8,9 @@ import {
   type BatterKnown,
   type Belief,
   type Prior,
-  type Sighting,
+  type Observation,
   type Underside,
-} from '#core/adapt';
+} from '#core/inference';
 import { linesFor, SHELF } from '#core/formula';
 import { SHIPPED_LARDER } from '#core/ingredients';
 import {
@@ -68,14 +68,14 @@ const spotOf = (place: number): SpotOnPlate => ({ xMm: 100 + 150 * place, yMm: 2
 /** A kitchen drawn at random: its batter, eyes and everything the piece model does not know are other than written, as far as the desk says they may be. */
 export class RandomKitchen {
   readonly seed: number;
-  private sightings: Sighting[] = [];
+  private observations: Observation[] = [];
   private readonly random: () => number;
   private batter: readonly number[];
   private prior = PRIOR;
   private readonly memo = new Memo();
   private readonly strayLStar: number;
   private readonly placeC = new Map<number, number>();
-  private readonly seen = new Map<Cue | 'colour' | 'ownTurn', number>();
+  private readonly seen = new Map<Cue | 'colour' | 'unpromptedFlip', number>();
 
   constructor(seed: number) {
     this.seed = seed;
@@ -91,7 +91,7 @@ export class RandomKitchen {
   /** What it has shown of its batter so far. */
   batterKnown(atS: number): BatterKnown {
     const { lnTime, lnBrowning, covariance } = belief(
-      weigh(this.prior, this.sightings, atS, this.memo, EVEN).posterior,
+      weigh(this.prior, this.observations, atS, this.memo, EVEN).posterior,
     );
     return {
       lnTime: { mean: lnTime, sd: Math.sqrt(covariance[3]) },
@@ -104,7 +104,7 @@ export class RandomKitchen {
     this.batter = this.batter.map((z) => STAYS * z + Math.sqrt(1 - STAYS * STAYS) * this.z());
     this.placeC.clear();
     this.seen.clear();
-    this.sightings = [];
+    this.observations = [];
     this.prior = { ...PRIOR, batter: known ?? undefined };
   }
 
@@ -128,11 +128,11 @@ export class RandomKitchen {
     const surfaceC = trueC + PROBE_SD_C * this.z();
     const reading = { method: 'probe', surfaceC, sdC: PROBE_SD_C } as const;
     const of = { reading, face: STATION, roomC: ROOM_C };
-    this.sightings.push({ kind: 'surface', ...of, ...about(place, atS, modelC) });
+    this.observations.push({ kind: 'surface', ...of, ...about(place, atS, modelC) });
   }
 
   moved(atS: number): void {
-    this.sightings.push({ kind: 'moved', atS, errorSdC: ZONE_SD_C });
+    this.observations.push({ kind: 'moved', atS, errorSdC: ZONE_SD_C });
   }
 
   /** Eyes on a piece: the cues they notice, its colour as it is turned and how it stood then. Returns when it was turned, s. */
@@ -143,17 +143,23 @@ export class RandomKitchen {
       if (shownS === undefined || shownS > flippedS || this.random() > EYES.noticed) continue;
       const afterS = shownS * Math.exp(EYES.lnTimeSd * this.z()) + EYES.lagS;
       const seen = about(place, pouredS + afterS, modelC);
-      this.sightings.push({ kind: 'cue', cue, nth: this.count(cue), table: TABLE, afterS, ...seen });
+      this.observations.push({ kind: 'cue', cue, nth: this.count(cue), table: TABLE, afterS, ...seen });
     }
     const felt = flippedS + EYES.turnFeltSdS * this.z();
     const { earliestS, latestS } = flipAim({ holdsS: truth.holdsS, darkS: truth.brownedAt.dark }, truth.flip.bestS);
     const turn = felt < earliestS ? 'early' : felt > latestS ? 'late' : 'right';
     const turned = about(place, pouredS + flippedS + 0.5, modelC);
-    this.sightings.push({ kind: 'turn', table: TABLE, afterS: flippedS, turn, ...turned });
+    this.observations.push({ kind: 'turn', table: TABLE, afterS: flippedS, turn, ...turned });
     const byEye = about(place, pouredS + flippedS + 0.25, modelC);
-    this.sightings.push({ kind: 'ownTurn', table: TABLE, afterS: flippedS, nth: this.count('ownTurn'), ...byEye });
+    this.observations.push({
+      kind: 'unpromptedFlip',
+      table: TABLE,
+      afterS: flippedS,
+      nth: this.count('unpromptedFlip'),
+      ...byEye,
+    });
     const lStar = lightnessAfter(truth.brownedAt, flippedS) + this.strayLStar + EYES.lStarSd * this.z();
-    this.sightings.push({
+    this.observations.push({
       ...{ kind: 'underside', table: TABLE, afterS: flippedS, seen: judged(lStar), nth: this.count('colour') },
       ...about(place, pouredS + flippedS, modelC),
     });
@@ -162,7 +168,7 @@ export class RandomKitchen {
 
   /** The best flip of the next piece on a place as it is foretold, and its spread, s. */
   foretold(place: number, atS: number, modelC: number): { readonly bestS: number; readonly spreadS: number } {
-    const weighed = weigh(this.prior, this.sightings, atS, this.memo, EVEN);
+    const weighed = weigh(this.prior, this.observations, atS, this.memo, EVEN);
     const known = belief(weighed.posterior);
     const guess = weighed.field(spotOf(place));
     const kept = 1 - guess.slope;
@@ -179,7 +185,7 @@ export class RandomKitchen {
     };
   }
 
-  private count(what: Cue | 'colour' | 'ownTurn'): number {
+  private count(what: Cue | 'colour' | 'unpromptedFlip'): number {
     const nth = (this.seen.get(what) ?? 0) + 1;
     this.seen.set(what, nth);
     return nth;

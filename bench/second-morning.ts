@@ -1,4 +1,4 @@
-import { fadedBatter } from '#core/adapt';
+import { fadedBatter } from '#core/inference';
 import { RandomKitchen, WANTED_C, Z90, ZONE_SD_C } from './random-truths.ts';
 
 const EVERY_S = 300;

@@ -23,7 +23,7 @@ const HEAT = '[data-testid="heat-alarm"], [data-testid="heat-advice"], [data-tes
 /** A page that opens on a whole morning follows its plates from cold, ms. */
 const OPENED_MS = 60_000;
 /** A morning asks for some hundreds of things. */
-const MOST_DEEDS = 900;
+const MAX_DEEDS = 900;
 
 const event = (kind: string, payload: object, simAtMs: number) => ({
   ...{ id: randomUUID(), kind, v: 1, deviceId: randomUUID(), deviceAtMs: Date.now() },
@@ -83,7 +83,7 @@ test('the screens obeyed for a morning at twenty times: nothing too hot before t
   const clock = (name: string) => page.getByRole('button', { name, exact: true }).click();
   let poured = false;
   const saidTooHot: string[] = [];
-  for (let deeds = 0; deeds < MOST_DEEDS; deeds++) {
+  for (let deeds = 0; deeds < MAX_DEEDS; deeds++) {
     let asked = await askedNow(page);
     if (asked === null) {
       await clock('20×');

@@ -14,7 +14,7 @@ export const CORE_ORDER = [
   'piece',
   'truth',
   'run',
-  'adapt',
+  'inference',
   'plan',
   'setup',
   'lot',

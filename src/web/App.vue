@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { RouterView } from 'vue-router';
-import { keepClock } from './live/clock.ts';
-import { startSync } from './live/sync.ts';
+import { keepClock } from './sync/clock.ts';
+import { startSync } from './sync/sync.ts';
 import SayAgain from './settings/SayAgain.vue';
 import { useSession } from './stores/session.ts';
 

@@ -1,9 +1,9 @@
 import { createPinia } from 'pinia';
 import { createApp } from 'vue';
 import App from './App.vue';
-import { keepShell } from './live/shell.ts';
+import { keepShell } from './sync/shell.ts';
 import { makeRouter } from './router.ts';
-import { ignoreHeldKeys } from './stages/keys.ts';
+import { ignoreHeldKeys } from './stages/frame/keys.ts';
 import './styles/main.css';
 import { i18n } from './words/index.ts';
 

@@ -1,5 +1,5 @@
 import { createRouter, createWebHistory, type Router } from 'vue-router';
-import { renewShell } from './live/shell.ts';
+import { renewShell } from './sync/shell.ts';
 import { askHouse } from './settings/use-house.ts';
 import { lastKitchen, useSession } from './stores/session.ts';
 import { t } from './words/index.ts';
@@ -28,30 +28,30 @@ export function makeRouter(): Router {
         meta: { open: true, title: 'newKitchen.title' },
       },
       { path: '/join', component: () => import('./settings/JoinPage.vue'), meta: { open: true, title: 'join.title' } },
-      { path: '/runs', component: () => import('./library/RunsPage.vue'), meta: { title: 'runs.title' } },
-      { path: '/runs/new', component: () => import('./library/NewRunPage.vue'), meta: { title: 'newRun.title' } },
-      { path: '/cook-now', component: () => import('./library/CookNowPage.vue'), meta: { title: 'cookNow.title' } },
-      { path: '/formulas', component: () => import('./library/FormulasPage.vue'), meta: { title: 'formulas.title' } },
-      { path: '/formulas/paste', component: () => import('./library/PastePage.vue'), meta: { title: 'paste.title' } },
+      { path: '/runs', component: () => import('./runs/RunsPage.vue'), meta: { title: 'runs.title' } },
+      { path: '/runs/new', component: () => import('./runs/NewRunPage.vue'), meta: { title: 'newRun.title' } },
+      { path: '/cook-now', component: () => import('./runs/CookNowPage.vue'), meta: { title: 'cookNow.title' } },
+      { path: '/formulas', component: () => import('./formulas/FormulasPage.vue'), meta: { title: 'formulas.title' } },
+      { path: '/formulas/paste', component: () => import('./paste/PastePage.vue'), meta: { title: 'paste.title' } },
       {
         path: '/formulas/:formulaId',
-        component: () => import('./library/FormulaPage.vue'),
+        component: () => import('./formulas/FormulaPage.vue'),
         props: true,
         meta: { title: 'formulas.title' },
       },
-      { path: '/stations', component: () => import('./library/StationsPage.vue'), meta: { title: 'stations.title' } },
+      { path: '/stations', component: () => import('./stations/StationsPage.vue'), meta: { title: 'stations.title' } },
       {
         path: '/stations/:stationId',
-        component: () => import('./library/StationPage.vue'),
+        component: () => import('./stations/StationPage.vue'),
         props: true,
         meta: { title: 'stations.title' },
       },
-      { path: '/ingredients', component: () => import('./library/LarderPage.vue'), meta: { title: 'larder.title' } },
+      { path: '/ingredients', component: () => import('./larder/LarderPage.vue'), meta: { title: 'larder.title' } },
       { path: '/practice', component: () => import('./practice/PracticePage.vue'), meta: { title: 'practice.title' } },
       { path: '/kitchen', component: () => import('./settings/KitchenPage.vue'), meta: { title: 'kitchen.title' } },
       {
         path: '/runs/:runId',
-        component: () => import('./stages/RunFrame.vue'),
+        component: () => import('./stages/frame/RunFrame.vue'),
         props: true,
         children: [
           { path: '', redirect: (to) => ({ path: `${to.path}/brief` }) },
@@ -64,7 +64,7 @@ export function makeRouter(): Router {
           { path: 'review', component: () => import('./stages/review/ReviewStage.vue') },
         ],
       },
-      { path: '/:rest(.*)*', component: () => import('./library/NothingHere.vue'), meta: { title: 'nothing.title' } },
+      { path: '/:rest(.*)*', component: () => import('./runs/NothingHere.vue'), meta: { title: 'nothing.title' } },
     ],
   });
   router.beforeEach(async (to) => {

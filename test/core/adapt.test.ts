@@ -13,7 +13,7 @@ import {
   withUnderside,
   withSurface,
   type Posterior,
-} from '#core/adapt';
+} from '#core/inference';
 import { linesFor } from '#core/formula';
 import { SHIPPED_LARDER } from '#core/ingredients';
 import { STANDARD_PRESSURE_PA, batterProperties, cueTimeAt, flipBestAt, timelineTable } from '#core/piece';

@@ -1,5 +1,5 @@
 import { describe, expect, it } from '@jest/globals';
-import { unreadSdC } from '#core/adapt';
+import { unreadSdC } from '#core/inference';
 import { preheatOf } from '#core/heating';
 import { SHELF, type FormulaBody } from '#core/formula';
 import { degreesPerLnGain, trackAt, zoneThermal, zoneTrack, type Dial, type StationBody } from '#core/plate';

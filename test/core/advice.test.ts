@@ -2,7 +2,7 @@ import { runView } from '#core/setup';
 import { Memo } from '#core/memo';
 import { beforeEach, describe, expect, it } from '@jest/globals';
 import { forecast, type ZoneForecast } from '#core/forecast';
-import { nextHands } from '#core/guidance';
+import { nextActions } from '#core/guidance';
 import { fold, type StoredEvent } from '#core/run';
 import { CAKES, GRIDDLE_ID, PINS as UNREAD, READ_PINS as PINS, SERVICE_MS, id, numbered, writer } from './fixtures.ts';
 
@@ -33,7 +33,7 @@ describe('places of a zone', () => {
     const events = [brief(24), ...lit(), probe(182, 12)];
     const state = stateOf(events);
     const all = forecast(runView(PINS, state, tables), T0 + 12 * 60_000);
-    const hands = nextHands(runView(PINS, state), all, null, T0 + 12 * 60_000);
+    const hands = nextActions(runView(PINS, state), all, null, T0 + 12 * 60_000);
     const spots = zoneA(events, 12).places;
     return { events, hands, spots, hotC, placeId };
   };
@@ -61,7 +61,7 @@ describe('places of a zone', () => {
     const hot = places.filter(({ fitness }) => fitness === 'tooHot').map(({ id: placeId }) => placeId);
     expect(hot.length).toBeGreaterThan(0);
     expect(hot.length).toBeLessThan(places.length);
-    const poured = nextHands(runView(PINS, state(events)), all, null, nowMs)
+    const poured = nextActions(runView(PINS, state(events)), all, null, nowMs)
       .filter(({ verb, zoneId }) => verb === 'pour' && zoneId === 'A')
       .map(({ placeId }) => placeId);
     expect(poured).toHaveLength(places.length - hot.length);
@@ -73,7 +73,7 @@ describe('places of a zone', () => {
       const state = fold({ pins: UNREAD, rehearsal: false }, numbered(events));
       const nowMs = T0 + minutes * 60_000;
       const told = forecast(runView(UNREAD, state, tables), nowMs);
-      return nextHands(runView(UNREAD, state), told, null, nowMs).filter(
+      return nextActions(runView(UNREAD, state), told, null, nowMs).filter(
         ({ verb, zoneId }) => verb === 'pour' && zoneId === 'A',
       );
     };

@@ -1,11 +1,11 @@
 import { runView } from '#core/setup';
 import { Memo } from '#core/memo';
 import { describe, expect, it } from '@jest/globals';
-import { lightnessAfter, timeToLightness } from '#core/adapt';
+import { lightnessAfter, timeToLightness } from '#core/inference';
 import { forecast } from '#core/forecast';
 import { appearanceAt, pieceAt, timelineTable } from '#core/piece';
 import { fold, type StoredEvent } from '#core/run';
-import { flipToAim, liftToAim } from '../../src/core/forecast/target-colour.ts';
+import { flipToTarget, liftToTarget } from '../../src/core/forecast/target-colour.ts';
 import { BRIEF, CAKES, CREPES, GRIDDLE_ID, PINS, SERVICE_MS, id, numbered, writer } from './fixtures.ts';
 import { cake } from './pieces.ts';
 
@@ -27,19 +27,19 @@ describe('a flip that is aimed at a colour', () => {
   const aimAt = (atS: number) => ({ firstLStar: lightnessAfter(AT_182.brownedAt, atS), secondLStar: null });
 
   it('comes when the colour does, its window about it', () => {
-    const later = flipToAim(flip, AT_182, aimAt(flip.bestS + 15));
+    const later = flipToTarget(flip, AT_182, aimAt(flip.bestS + 15));
     expect(later.bestS).toBeCloseTo(flip.bestS + 15, 6);
     expect(later.earliestS).toBeLessThan(later.bestS);
     expect(later.latestS).toBeGreaterThan(later.bestS);
   });
 
   it('is never before the inside holds nor past dark, whatever was liked', () => {
-    expect(flipToAim(flip, AT_182, aimAt(5)).bestS).toBeCloseTo(holdsS!, 6);
+    expect(flipToTarget(flip, AT_182, aimAt(5)).bestS).toBeCloseTo(holdsS!, 6);
     const darkS = pieceAt(TABLE, 205).brownedAt.dark!;
-    const hot = flipToAim(pieceAt(TABLE, 205).flip, pieceAt(TABLE, 205), { firstLStar: 24, secondLStar: null });
+    const hot = flipToTarget(pieceAt(TABLE, 205).flip, pieceAt(TABLE, 205), { firstLStar: 24, secondLStar: null });
     expect(hot.bestS).toBeLessThanOrEqual(darkS);
     const tooHot = pieceAt(TABLE, 245);
-    expect(flipToAim(tooHot.flip, tooHot, aimAt(100))).toEqual(tooHot.flip);
+    expect(flipToTarget(tooHot.flip, tooHot, aimAt(100))).toEqual(tooHot.flip);
   });
 });
 
@@ -47,11 +47,11 @@ describe('a lift that is aimed at a colour', () => {
   const { lift, appearances } = AT_182;
   it('comes when the second face has it, but not before it is done, nor browner than brown', () => {
     const lStarAt = (s: number) => appearanceAt(appearances, s, 0).underLStar;
-    const later = liftToAim(lift, AT_182, { firstLStar: 60, secondLStar: lStarAt(lift.bestS + 10) });
+    const later = liftToTarget(lift, AT_182, { firstLStar: 60, secondLStar: lStarAt(lift.bestS + 10) });
     expect(Math.abs(later.bestS - lift.bestS - 10)).toBeLessThanOrEqual(1);
-    expect(liftToAim(lift, AT_182, { firstLStar: 60, secondLStar: 90 }).bestS).toBe(lift.earliestS);
-    expect(liftToAim(lift, AT_182, { firstLStar: 60, secondLStar: 10 }).bestS).toBeLessThanOrEqual(2 * lift.bestS);
-    expect(liftToAim(lift, AT_182, { firstLStar: 60, secondLStar: null })).toBe(lift);
+    expect(liftToTarget(lift, AT_182, { firstLStar: 60, secondLStar: 90 }).bestS).toBe(lift.earliestS);
+    expect(liftToTarget(lift, AT_182, { firstLStar: 60, secondLStar: 10 }).bestS).toBeLessThanOrEqual(2 * lift.bestS);
+    expect(liftToTarget(lift, AT_182, { firstLStar: 60, secondLStar: null })).toBe(lift);
   });
 });
 

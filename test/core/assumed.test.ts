@@ -1,7 +1,7 @@
 import { runView } from '#core/setup';
 import { Memo } from '#core/memo';
 import { describe, expect, it } from '@jest/globals';
-import { asAssumed, assumedDeeds, nextHands, rhythmS } from '#core/guidance';
+import { withInferred, inferredActions, nextActions, rhythmS } from '#core/guidance';
 import { forecast } from '#core/forecast';
 import { reviewRun } from '#core/review';
 import { fold, type StoredEvent } from '#core/run';
@@ -22,7 +22,7 @@ const at = (events: readonly StoredEvent[], seconds: number) => {
   const state = stateOf(events);
   const nowMs = T0 + seconds * 1000;
   const foreseen = forecast(runView(PINS, state, tables), nowMs);
-  return { state, nowMs, foreseen, deeds: assumedDeeds(state, foreseen, nowMs) };
+  return { state, nowMs, foreseen, deeds: inferredActions(state, foreseen, nowMs) };
 };
 
 describe('hands that do not tap', () => {
@@ -46,17 +46,17 @@ describe('hands that do not tap', () => {
 
   it('are asked for the next thing by what is taken to be so, and the log stays as it was tapped', () => {
     const { state, deeds, foreseen, nowMs } = at(events, s(flip.latestMs) + 50);
-    const taken = asAssumed(runView(PINS, state), deeds).state;
+    const taken = withInferred(runView(PINS, state), deeds).state;
     const handOf = (of: typeof state) =>
-      nextHands(runView(PINS, of), foreseen, null, nowMs).find(({ placeId }) => placeId === 'A1');
+      nextActions(runView(PINS, of), foreseen, null, nowMs).find(({ placeId }) => placeId === 'A1');
     expect(handOf(state)!.verb).toBe('flip');
     expect(handOf(taken)!.verb).toBe('lift');
     expect(state.pieces.get(id(1))!.flippedAtMs).toBeNull();
     const off = at(events, s(lift.latestMs) + 60);
-    expect(asAssumed(runView(PINS, off.state), off.deeds).state.onPlate.size).toBe(0);
+    expect(withInferred(runView(PINS, off.state), off.deeds).state.onPlate.size).toBe(0);
     expect(off.state.onPlate.size).toBe(1);
     const run = runView(PINS, state);
-    expect(asAssumed(run, [])).toBe(run);
+    expect(withInferred(run, [])).toBe(run);
   });
 
   it('written down by one tap, it is marked: no error is told of what nobody timed, and Undo takes it back whole', () => {

@@ -1,11 +1,11 @@
 import { runView } from '#core/setup';
 import { Memo } from '#core/memo';
 import { describe, expect, it } from '@jest/globals';
-import { belief, priorPosterior, withOwnTurn } from '#core/adapt';
+import { belief, priorPosterior, withUnpromptedFlip } from '#core/inference';
 import { forecast } from '#core/forecast';
 import { flipBestAt, timelineTable } from '#core/piece';
 import { fold, type StoredEvent } from '#core/run';
-import { turnedByEye } from '../../src/core/surface/unprompted.ts';
+import { unpromptedFlips } from '../../src/core/surface/unprompted.ts';
 import { BRIEF, CAKES, GRIDDLE_ID, PINS, SERVICE_MS, id, numbered, writer } from './fixtures.ts';
 import { cake } from './pieces.ts';
 
@@ -35,7 +35,7 @@ const begun = [
 const stateOf = (events: readonly StoredEvent[]) => fold({ pins: PINS, rehearsal: false }, numbered(events));
 const own = (events: readonly StoredEvent[]) => {
   const state = stateOf([...begun, ...events]);
-  return [...turnedByEye(state, [...state.pieces.values()])];
+  return [...unpromptedFlips(state, [...state.pieces.values()])];
 };
 const nextS = (events: readonly StoredEvent[]) =>
   forecast(runView(PINS, stateOf([...begun, ...events]), tables), T0 + 200_000).zones.find(
@@ -73,7 +73,8 @@ describe('a turn by eye', () => {
     const at = { modelC: 182, share: 1 };
     const earlyS = 0.8 * flipBestAt(table, 182);
     const spot = { interceptC: 0, slope: 0, sdC: 0 };
-    const movedBy = (nth: number) => -belief(withOwnTurn(priorPosterior(6), table, at, earlyS, spot, nth)).lnTime;
+    const movedBy = (nth: number) =>
+      -belief(withUnpromptedFlip(priorPosterior(6), table, at, earlyS, spot, nth)).lnTime;
     expect(movedBy(1)).toBeGreaterThan(0.02);
     expect(movedBy(8)).toBeLessThan(0.5 * movedBy(1));
   });

@@ -1,9 +1,9 @@
 import { Memo } from '#core/memo';
 import { describe, expect, it } from '@jest/globals';
-import { runView, briefPanfuls, discOn, lotFor, piecesLeft, runAllergens } from '#core/setup';
+import { runView, briefPanfuls, discOn, wholeBatter, piecesLeft, runAllergens } from '#core/setup';
 import { forecast, pieceInput } from '#core/forecast';
 import { lotVolumeMl } from '#core/lot';
-import { nextHands, nextMoment, planRun } from '#core/guidance';
+import { nextActions, nextMoment, planRun } from '#core/guidance';
 import { unrecordedWindows } from '#core/carry-over';
 import { GRIDDLE, GRIDDLE_CAKES, SKERRY_CREPES, CREPE_PAN_ONE } from '#demo';
 import { SHIPPED_LARDER } from '#core/ingredients';
@@ -173,7 +173,7 @@ describe('next hands', () => {
     const event = writer(T0);
     const state = stateOf(atHeat(event));
     const nowMs = T0 + 10_000;
-    const pours = nextHands(runView(PINS, state), forecast(runView(PINS, state, tables), nowMs), null, nowMs).filter(
+    const pours = nextActions(runView(PINS, state), forecast(runView(PINS, state, tables), nowMs), null, nowMs).filter(
       (hand) => hand.formulaId === CAKES,
     );
     expect(pours.map((hand) => hand.placeId)).toEqual([
@@ -201,7 +201,7 @@ describe('next hands', () => {
     const state = stateOf(events);
     const due = forecast(runView(PINS, state, tables), T0 + 100_000).pieces[id(0xa1)]!.flip.bestMs;
     const nowMs = due - 6000;
-    const hands = nextHands(runView(PINS, state), forecast(runView(PINS, state, tables), nowMs), null, nowMs);
+    const hands = nextActions(runView(PINS, state), forecast(runView(PINS, state, tables), nowMs), null, nowMs);
     expect(hands[0]!.verb).toBe('flip');
     expect(hands.find(({ pieceId }) => pieceId === id(0xa1))).toMatchObject({
       verb: 'flip',
@@ -217,7 +217,7 @@ describe('next hands', () => {
     const begun = [...atHeat(event), pour(event, 1, 'A1', T0), pour(event, 2, 'A2', T0 + 4000)];
     const pours = (events: StoredEvent[], nowMs: number) => {
       const state = stateOf(events);
-      return nextHands(runView(PINS, state), forecast(runView(PINS, state, tables), nowMs), null, nowMs)
+      return nextActions(runView(PINS, state), forecast(runView(PINS, state, tables), nowMs), null, nowMs)
         .filter((hand) => hand.verb === 'pour' && hand.zoneId === 'A')
         .map((hand) => hand.placeId);
     };
@@ -237,7 +237,7 @@ describe('next hands', () => {
   it('stops pouring when the run is finished', () => {
     const event = writer(T0);
     const state = stateOf([...atHeat(event), event('run-finished', {})]);
-    expect(nextHands(runView(PINS, state), forecast(runView(PINS, state, tables), T0), null, T0)).toEqual([]);
+    expect(nextActions(runView(PINS, state), forecast(runView(PINS, state, tables), T0), null, T0)).toEqual([]);
   });
 });
 
@@ -302,26 +302,29 @@ describe('lots and discs', () => {
   it('a lot covers its pieces with a little over and follows the portion', () => {
     const event = writer(T0);
     const brief = event('brief-set', BRIEF);
-    const lot = lotFor(runView(PINS, stateOf([brief])), CAKES)!;
+    const lot = wholeBatter(runView(PINS, stateOf([brief])), CAKES)!;
     expect(lot.pours).toBeGreaterThanOrEqual(12 * 1.05 - 1e-9);
     expect(lot.pours).toBeLessThan(14);
-    const larger = lotFor(
+    const larger = wholeBatter(
       runView(PINS, stateOf([brief, event('portion-set', { formulaId: CAKES, volumeMl: 100 })])),
       CAKES,
     )!;
     expect(larger.volumeMl).toBeGreaterThan(lot.volumeMl * 1.25);
-    expect(lotFor(runView(PINS, stateOf([])), CAKES)).toBeUndefined();
+    expect(wholeBatter(runView(PINS, stateOf([])), CAKES)).toBeUndefined();
   });
 
   it('is what the cook sized it to, by what is left; an impossible size leaves the brief’s', () => {
     const event = writer();
     const brief = event('brief-set', BRIEF);
     const sized = (target: Payload<'lot-sized'>['target']) =>
-      lotFor(runView(PINS, stateOf([brief, event('lot-sized', { formulaId: CAKES, target, eggs: 'whole' })])), CAKES)!;
+      wholeBatter(
+        runView(PINS, stateOf([brief, event('lot-sized', { formulaId: CAKES, target, eggs: 'whole' })])),
+        CAKES,
+      )!;
     const buttermilk = (lot: ReturnType<typeof sized>) =>
       lot.lines.find((line) => line.ingredientId === 'buttermilk')!.massG!;
     expect(buttermilk(sized({ by: 'onHand', ingredientId: 'buttermilk', massG: 900 }))).toBeCloseTo(900, 6);
-    const asBriefed = lotFor(runView(PINS, stateOf([brief])), CAKES)!;
+    const asBriefed = wholeBatter(runView(PINS, stateOf([brief])), CAKES)!;
     expect(sized({ by: 'onHand', ingredientId: 'milk', massG: 900 }).volumeMl).toBeCloseTo(asBriefed.volumeMl, 6);
     expect(sized(null).volumeMl).toBeCloseTo(asBriefed.volumeMl, 6);
     const late = stateOf([

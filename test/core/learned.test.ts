@@ -12,7 +12,7 @@ import {
   withBatter,
   withCue,
   type Posterior,
-} from '#core/adapt';
+} from '#core/inference';
 import { allIsOff, pinsAfter, unrecordedLearning } from '#core/carry-over';
 import { timelineTable } from '#core/piece';
 import { plateSimulator } from '#core/plate';

@@ -1,13 +1,13 @@
 import { runView } from '#core/setup';
 import { describe, expect, it } from '@jest/globals';
-import { belief, priorPosterior } from '#core/adapt';
+import { belief, priorPosterior } from '#core/inference';
 import { heatAlarm } from '#core/heating';
 import { judgementAsked, planRun } from '#core/guidance';
 import { LivePiece, USUAL_PACE, timelineTable, type PieceInput } from '#core/piece';
 import { markForTemperature, zoneThermal, type Dial, type StationBody } from '#core/plate';
 import { fold, type Pins, type StoredEvent } from '#core/run';
 import { GRIDDLE } from '#demo';
-import { spreadBy } from '../../src/core/adapt/posterior.ts';
+import { spreadBy } from '../../src/core/inference/posterior.ts';
 import { hottestWantedC, wantedSurfaceC } from '../../src/core/heating/target-surface.ts';
 import { LyingFood, type FoodOnPlate } from '../../src/core/plate/food.ts';
 import { roughAt, zoneTrack } from '../../src/core/plate/track.ts';

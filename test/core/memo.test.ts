@@ -1,5 +1,5 @@
 import { describe, expect, it } from '@jest/globals';
-import { belief, weigh, type Sighting } from '#core/adapt';
+import { belief, weigh, type Observation } from '#core/inference';
 import { forecast } from '#core/forecast';
 import { planRun } from '#core/guidance';
 import { Memo, type Question } from '#core/memo';
@@ -136,19 +136,19 @@ describe('19.2 answers that went by who asked first', () => {
     expect(first[0]).not.toEqual(first[1]);
   });
 
-  it('a belief: by all that a sighting says, its roughness and the moment too', () => {
+  it('a belief: by all that an observation says, its roughness and the moment too', () => {
     const table = timelineTable(cake(182));
-    const seen = (more: object): Sighting =>
+    const seen = (more: object): Observation =>
       ({
         ...{ kind: 'cue', cue: 'coveredFace', nth: 1, atS: 100, afterS: 80, table },
         ...{ expected: { modelC: 182, share: 1, roughC: 2 }, spot: { xMm: 100, yMm: 100 }, ...more },
-      }) as Sighting;
+      }) as Observation;
     const kinds = [
       seen({}),
       seen({ expected: { modelC: 182, share: 1, roughC: 25 } }),
       seen({ atS: 2000 }),
-      { kind: 'moved', atS: 120, errorSdC: 10 } as Sighting,
-      { kind: 'moved', atS: 120, errorSdC: 40 } as Sighting,
+      { kind: 'moved', atS: 120, errorSdC: 10 } as Observation,
+      { kind: 'moved', atS: 120, errorSdC: 40 } as Observation,
     ];
     const known = (memo: Memo, i: number) =>
       belief(weigh({ kind: 'open', errorSdC: 20 }, [seen({ afterS: 70, atS: 50 }), kinds[i]!], 2000, memo).posterior);

@@ -2,11 +2,11 @@ import { Memo } from '#core/memo';
 import { beforeEach, describe, expect, it } from '@jest/globals';
 import { runView, calibrationPins, placesIn } from '#core/setup';
 import { discNow, portionSteps, volumeFor, wishedPlaces } from '#core/what-if';
-import { fatAsked, fatFails, nextHands } from '#core/guidance';
+import { fatAsked, fatFails, nextActions } from '#core/guidance';
 import { forecast, tableFor } from '#core/forecast';
 import { plateMap, surfaceModel } from '#core/surface';
 import { recoveryOf, stationFigures, whichBurner } from '#core/heating';
-import type { CalibrationReading } from '#core/adapt';
+import type { CalibrationReading } from '#core/inference';
 import { zoneMiddle, type StationBody } from '#core/plate';
 import { fruitShares, ladleVolume } from '#core/pour';
 import { fold, type Payload, type Pins, type StoredEvent } from '#core/run';
@@ -329,7 +329,7 @@ describe('portions and places', () => {
     expect(ids([...close, event('portion-set', { formulaId: CAKES, volumeMl: 120 })]).length).toBeGreaterThan(2);
     const state = stateOf([...log, turned(A, 5, 0)]);
     const predicted = forecast(runView(PINS, state, tables), T0 + 1_800_000);
-    const pours = nextHands(runView(PINS, state), predicted, null, T0 + 1_800_000).filter(
+    const pours = nextActions(runView(PINS, state), predicted, null, T0 + 1_800_000).filter(
       (hand) => hand.formulaId === CAKES,
     );
     expect(pours.map((hand) => hand.placeId).sort()).toEqual(['A1', 'B1']);

@@ -11,8 +11,8 @@ import {
   weigh,
   type CalibrationReading,
   type PlateReading,
-  type Sighting,
-} from '#core/adapt';
+  type Observation,
+} from '#core/inference';
 import { degreesPerLnGain, readingFault, zoneThermal, type StationBody } from '#core/plate';
 import { CREPE_PAN_ONE, GRIDDLE } from '#demo';
 
@@ -21,7 +21,7 @@ const STAINLESS: StationBody = { ...BARE, metal: 'stainless' };
 const HOLDS = { modelC: 182, share: 1 };
 const OPEN = { kind: 'open', errorSdC: 15 } as const;
 const memo = new Memo();
-const look = (reading: PlateReading, atS = 0, station = BARE): Sighting => ({
+const look = (reading: PlateReading, atS = 0, station = BARE): Observation => ({
   kind: 'surface',
   ...{ reading, atS, expected: HOLDS, roomC: 22 },
   face: { metal: station.metal, coating: station.coating },
@@ -113,7 +113,7 @@ describe('looks together', () => {
     const moved = weigh(OPEN, [...sure, { kind: 'moved', atS: 20, errorSdC: 15 }], 20, memo);
     expect(Math.abs(belief(moved.posterior).errorC)).toBeLessThan(0.1);
     expect(belief(moved.posterior).errorSdC).toBeGreaterThan(14);
-    const cold: Sighting = { ...look(probe(24)), expected: { modelC: 22, share: 0 } } as Sighting;
+    const cold: Observation = { ...look(probe(24)), expected: { modelC: 22, share: 0 } } as Observation;
     expect(belief(weigh(OPEN, [cold], 0, memo).posterior).errorSdC).toBeCloseTo(belief(openPrior(15)).errorSdC, 1);
   });
 });
@@ -131,23 +131,23 @@ describe('spots', () => {
   });
 
   it('the same spot read thrice is not three spots: the zone stays as open as its spots are', () => {
-    const reading = (xMm: number, atS: number): Sighting =>
+    const reading = (xMm: number, atS: number): Observation =>
       ({
         ...look(probe(190), atS),
         spot: at(xMm, 200),
-      }) as Sighting;
-    const spread = (list: Sighting[]) => belief(weigh(OPEN, list, 2, memo, { spreadC: 6 }).posterior).errorSdC;
+      }) as Observation;
+    const spread = (list: Observation[]) => belief(weigh(OPEN, list, 2, memo, { spreadC: 6 }).posterior).errorSdC;
     const apart = spread([reading(100, 0), reading(450, 1), reading(800, 2)]);
     const same = spread([reading(100, 0), reading(100, 1), reading(100, 2)]);
     expect(same).toBeGreaterThan(1.3 * apart);
   });
 
   it('a hot corner is found and the rest of the zone is not blamed for it', () => {
-    const read = (xMm: number, surfaceC: number, atS: number): Sighting =>
+    const read = (xMm: number, surfaceC: number, atS: number): Observation =>
       ({
         ...look(probe(surfaceC), atS),
         spot: at(xMm, 225),
-      }) as Sighting;
+      }) as Observation;
     const weighed = weigh(OPEN, [read(60, 199, 0), read(450, 183, 10), read(840, 182, 20)], 20, memo, {
       spreadC: 7,
     });

@@ -1,5 +1,5 @@
 import { describe, expect, it } from '@jest/globals';
-import { belief, openPrior, rowWeight, surestFlip, withNotYet } from '#core/adapt';
+import { belief, openPrior, rowWeight, surestFlip, withNotYet } from '#core/inference';
 import { timelineAt, timelineTable } from '#core/piece';
 import { cake } from './pieces.ts';
 

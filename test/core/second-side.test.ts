@@ -1,7 +1,7 @@
 import { runView } from '#core/setup';
 import { Memo } from '#core/memo';
 import { describe, expect, it } from '@jest/globals';
-import { secondSides, type SecondSideSeen } from '#core/adapt';
+import { secondSides, type SecondSideSeen } from '#core/inference';
 import { forecast } from '#core/forecast';
 import { planRun } from '#core/guidance';
 import { unrecordedLearning } from '#core/carry-over';

@@ -9,7 +9,7 @@ import {
   withSurface,
   withTurn,
   type Posterior,
-} from '#core/adapt';
+} from '#core/inference';
 import { whereToRead } from '#core/heating';
 import { placeFitness, wantedSurfaceC } from '../../src/core/heating/target-surface.ts';
 import {
@@ -141,8 +141,8 @@ describe('the verdict on a test piece', () => {
 
 describe('a burner that sits askew', () => {
   // two places across from each other, one of which a slip of the burner warms as much as it cools the other
-  const right = { xMm: 260, yMm: 100, askewC: [12, 0] as const };
-  const left = { xMm: 40, yMm: 100, askewC: [-12, 0] as const };
+  const right = { xMm: 260, yMm: 100, burnerOffsetC: [12, 0] as const };
+  const left = { xMm: 40, yMm: 100, burnerOffsetC: [-12, 0] as const };
   it('is told by a thermometer at one place, and cools the other', () => {
     const field = spotField([{ ...right, residualC: 14, sdC: 2 }], 3);
     expect(field(right).interceptC).toBeGreaterThan(10);

@@ -5,7 +5,7 @@ import fc from 'fast-check';
 import * as v from 'valibot';
 import { forecast } from '#core/forecast';
 import { morningTasks, planRun, promptsNow } from '#core/guidance';
-import { EVENT_KINDS, PAYLOADS, fold, type EventKind, type RunState, type StoredEvent } from '#core/run';
+import { EVENT_KINDS, payloadSchemas, fold, type EventKind, type RunState, type StoredEvent } from '#core/run';
 import {
   BRIEF,
   CAKES,
@@ -96,13 +96,13 @@ describe('18.5 two thousand extreme events a kind', () => {
       let followed = 0;
       fc.assert(
         fc.property(
-          fc.array(extremesOf(PAYLOADS[kind], NAMES), { minLength: 1, maxLength: 3 }),
+          fc.array(extremesOf(payloadSchemas[kind], NAMES), { minLength: 1, maxLength: 3 }),
           fc.constantFrom(0, 5_000, 90_000, 1_200_000),
           fc.nat(FOLLOWED - 1),
           (payloads, laterMs, turn) => {
             const event = writer(T0 + 20_000);
             const own = payloads
-              .filter((payload) => v.safeParse(PAYLOADS[kind] as v.GenericSchema, payload).success)
+              .filter((payload) => v.safeParse(payloadSchemas[kind] as v.GenericSchema, payload).success)
               .map((payload, at) => ({ ...event(kind, payload as never), id: id(0x9000 + at) }));
             const events = [...base, ...own];
             const state = fold({ pins: PINS, rehearsal: false }, numbered(events));

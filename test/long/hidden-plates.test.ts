@@ -7,9 +7,9 @@ import {
   spotSpreadC,
   weigh,
   type PlateReading,
-  type Sighting,
+  type Observation,
   type Underside,
-} from '#core/adapt';
+} from '#core/inference';
 import { markHolding } from '#core/heating';
 import { linesFor } from '#core/formula';
 import { SHIPPED_LARDER } from '#core/ingredients';
@@ -129,8 +129,8 @@ function hiddenCase(seed: number, outside: boolean): Case {
 const UNREAD_SD_C = 15;
 const UNREAD = { kind: 'open', errorSdC: UNREAD_SD_C } as const;
 
-function judged(one: Case, sightings: readonly Sighting[]) {
-  const { posterior } = weigh(UNREAD, sightings, one.endS, new Memo(), { spreadC: one.spreadC });
+function judged(one: Case, observations: readonly Observation[]) {
+  const { posterior } = weigh(UNREAD, observations, one.endS, new Memo(), { spreadC: one.spreadC });
   const known = belief(posterior);
   const { modelC, share } = one.expected(one.endS);
   const low = modelC + share * known.errorLowC;
@@ -138,7 +138,7 @@ function judged(one: Case, sightings: readonly Sighting[]) {
   return { holds: low <= one.zoneC && one.zoneC <= high, halfC: (high - low) / 2 };
 }
 
-const byProbe = (one: Case): Sighting[] =>
+const byProbe = (one: Case): Observation[] =>
   one.looks.map(({ atS, spot }) => {
     const surfaceC = probeShows(one.trueC(atS, spot), spot, atS, one.seed);
     const reading = { method: 'probe', surfaceC, sdC: PROBE_SD_C } as const;
@@ -149,7 +149,7 @@ const byProbe = (one: Case): Sighting[] =>
   });
 
 /** What eyes see of a true surface: signs give way to each other where water, butter and colour really do, give or take. */
-function byEye(one: Case): Sighting[] {
+function byEye(one: Case): Observation[] {
   const random = seeded(one.seed + 77);
   const [first, second, third] = one.looks as [Case['looks'][number], Case['looks'][number], Case['looks'][number]];
   const sign = <T>(signs: readonly T[], bounds: readonly (readonly [number, number])[], trueC: number): T => {
@@ -183,7 +183,7 @@ function byEye(one: Case): Sighting[] {
     (_word, i) =>
       lStar > [BROWNING_LSTAR.lightGold, BROWNING_LSTAR.golden, BROWNING_LSTAR.brown, BROWNING_LSTAR.dark][i]!,
   );
-  const look = (at: Case['looks'][number], reading: PlateReading): Sighting => ({
+  const look = (at: Case['looks'][number], reading: PlateReading): Observation => ({
     kind: 'surface',
     ...{ ...at, reading, expected: one.expected(at.atS, at.spot), face: one.station, roomC: ROOM_C },
   });

@@ -1,5 +1,5 @@
 import { describe, expect, it } from '@jest/globals';
-import { retryDelayMs } from '../../src/web/live/back-off.ts';
+import { retryDelayMs } from '../../src/web/sync/back-off.ts';
 
 describe('the wait before the next try', () => {
   it('doubles to half a minute, keeps at least half of itself, and differs by chance', () => {

@@ -1,7 +1,7 @@
 import { describe, expect, it } from '@jest/globals';
 import { SHELF, stepOf, type FormulaBody } from '#core/formula';
 import { GRIDDLE_CAKES, SKERRY_CREPES } from '#demo';
-import { bodyForm, readBodyForm, type BodyForm } from '../../src/web/library/bench/body-form.ts';
+import { bodyForm, readBodyForm, type BodyForm } from '../../src/web/formulas/bench/body-form.ts';
 
 const ALL = [...SHELF, GRIDDLE_CAKES, SKERRY_CREPES];
 const plain = (body: FormulaBody) => ({ ...body, mix: { ...body.mix, steps: body.mix.steps.map(stepOf) } });

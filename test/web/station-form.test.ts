@@ -8,8 +8,8 @@ import {
   readBurnerForm,
   usualDial,
   type BurnerForm,
-} from '../../src/web/library/stations/burner-form.ts';
-import { readStationForm, stationForm, type StationForm } from '../../src/web/library/stations/station-form.ts';
+} from '../../src/web/stations/burner-form.ts';
+import { readStationForm, stationForm, type StationForm } from '../../src/web/stations/station-form.ts';
 
 const BURNERS: KeptBurner[] = DEMO_BURNERS.map(({ id, body }) => ({
   id,

@@ -1,9 +1,17 @@
 import type { Memo } from '#core/memo';
 import type { RunView } from '#core/setup';
 import * as v from 'valibot';
-import { fadedBatter, type BatterKnown, type Estimate } from '#core/adapt';
+import { fadedBatter, type BatterKnown, type Estimate } from '#core/inference';
 import { CalibrationReadingSchema } from '#core/plate';
-import { MODEL_VERSION, PAYLOADS, pinnedStation, zoneKey, type Payload, type Pins, type RunState } from '#core/run';
+import {
+  MODEL_VERSION,
+  payloadSchemas,
+  pinnedStation,
+  zoneKey,
+  type Payload,
+  type Pins,
+  type RunState,
+} from '#core/run';
 import { calibrationPins } from '#core/setup';
 import { believedZones, secondSidesBy } from '#core/forecast';
 import { piecesLeft } from '#core/setup';
@@ -41,12 +49,12 @@ export function unrecordedLearning(run: RunView, nowMs: number): Learned | null 
   const readings = run.pins.stations.flatMap(({ id }) => readingsOf(run, id));
   if (batters.length === 0 && readings.length === 0) return null;
   // by way of its schema, as the log gives it back: so that the two can be compared
-  const learned = v.parse(PAYLOADS['run-learned'], {
-    ...{ batters, readings: readings.slice(-MOST_READINGS), modelVersion: MODEL_VERSION },
+  const learned = v.parse(payloadSchemas['run-learned'], {
+    ...{ batters, readings: readings.slice(-MAX_READINGS), modelVersion: MODEL_VERSION },
   });
   return JSON.stringify(learned) === JSON.stringify(run.state.learned) ? null : learned;
 }
-const MOST_READINGS = 60;
+const MAX_READINGS = 60;
 
 /** Readings of a station's own burners from cold to its first pour: as good as readings taken outside of a run. */
 function readingsOf(run: RunView, stationId: string): LearnedReading[] {

@@ -13,7 +13,9 @@ const THIN_VISCOSITY_PAS: Partial<Record<BatterType, number>> = { thin: 0.07, eg
 export const USUAL_THIN_KG_M3 = 1080;
 
 /** What a formula's batter should be when it is poured, Pa or Pa·s. */
-export function aimOf(body: Pick<FormulaBody, 'type' | 'yieldStressPa' | 'viscosityPaS' | 'lines'>): number {
+export function targetConsistency(
+  body: Pick<FormulaBody, 'type' | 'yieldStressPa' | 'viscosityPaS' | 'lines'>,
+): number {
   return quantityOf(body.type) === 'viscosity'
     ? (body.viscosityPaS ?? THIN_VISCOSITY_PAS[body.type]!)
     : Math.max(0.5, standsPa(body));

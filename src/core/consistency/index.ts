@@ -1,4 +1,4 @@
-export { USUAL_THIN_KG_M3, aimOf, filmCover, quantityOf } from './aim.ts';
+export { USUAL_THIN_KG_M3, targetConsistency, filmCover, quantityOf } from './aim.ts';
 export {
   PRIOR,
   consistencyAt,

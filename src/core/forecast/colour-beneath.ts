@@ -1,4 +1,4 @@
-import { NO_COLOUR_SEEN, USUALLY_AT, type ColourSeen } from '#core/adapt';
+import { NO_COLOUR_SEEN, USUALLY_AT, type ColourSeen } from '#core/inference';
 import type { PieceTimeline } from '#core/piece';
 import type { SpotOnPlate } from '#core/plate';
 import { zoneKey, type Piece, type Reading, type RunState } from '#core/run';

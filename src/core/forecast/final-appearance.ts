@@ -1,7 +1,7 @@
 import type { RunView } from '#core/setup';
 import { BROWNING_LSTAR, appearanceAt, pieceAt, type Appearance, type SimulatedPiece } from '#core/piece';
 import type { Piece, RunState } from '#core/run';
-import { believedZones, goesBy } from './forecast.ts';
+import { believedZones, withPieceEstimate } from './forecast.ts';
 
 /** What a piece came off looking like, as far as the desk knows its plate and its times. */
 export interface CookedPiece {
@@ -20,7 +20,7 @@ export function asCooked(run: RunView, formulaId: string, nowMs: number): Cooked
   const stationIds = [...new Set(lifted.map(({ stationId }) => stationId))];
   const zones = believedZones(run, formulaId, stationIds, nowMs);
   return lifted.flatMap((piece) => {
-    const simulated = goesBy(run, piece, zones, pieceAt);
+    const simulated = withPieceEstimate(run, piece, zones, pieceAt);
     return simulated ? [cookedPiece(piece, simulated)] : [];
   });
 }

@@ -1,15 +1,15 @@
 import type { RunView } from '#core/setup';
-import type { SecondSides } from '#core/adapt';
+import type { SecondSides } from '#core/inference';
 import { pieceAt, timelineAt, type Pace, type TimelineTable } from '#core/piece';
 import type { Zone } from '#core/plate';
 import { zoneKey, type Piece, type RunState } from '#core/run';
-import { aimFrom, type Aim } from './target-colour.ts';
+import { targetColourOf, type TargetColour } from './target-colour.ts';
 import { pieceBelieved, pieceForecast, type PieceForecast } from './piece-forecast.ts';
 import { secondSidesTold } from './second-side.ts';
 import { stationNow } from '#core/setup';
 import { surfaceModel, type SurfaceModel } from '#core/surface';
 import { tableFor } from './timeline-cache.ts';
-import { batterBefore, withElsewhere, zoneBelief, type ZoneBelief } from '#core/surface';
+import { batterPrior, withPooledBatter, zoneBelief, type ZoneBelief } from '#core/surface';
 import { zoneForecast, type ZoneForecast } from './zone-forecast.ts';
 
 export interface Forecast {
@@ -50,7 +50,7 @@ function whileItRan({ finishedAtMs }: RunState, nowMs: number): number {
 }
 
 /** Something of how a piece, on a plate or off, goes by what is believed now; nothing when its zone is not in use. */
-export function goesBy<T>(
+export function withPieceEstimate<T>(
   run: RunView,
   piece: Piece | undefined,
   zones: readonly BelievedZone[],
@@ -64,15 +64,15 @@ export function goesBy<T>(
 }
 
 /** The colours of the piece that others of its batter are to be like. */
-function aimAt(run: RunView, formulaId: string, zones: readonly BelievedZone[]): Aim | null {
+function aimAt(run: RunView, formulaId: string, zones: readonly BelievedZone[]): TargetColour | null {
   const piece = run.state.pieces.get(run.state.aims.get(formulaId) ?? '');
-  return goesBy(run, piece, zones, (...at) => aimFrom(piece!, pieceAt(...at))) ?? null;
+  return withPieceEstimate(run, piece, zones, (...at) => targetColourOf(piece!, pieceAt(...at))) ?? null;
 }
 
 /** What is believed of a batter's second sides; one that was turned too early has more to do and tells nothing of others. */
 export function secondSidesBy(run: RunView, formulaId: string, zones: readonly BelievedZone[]): SecondSides {
   return secondSidesTold(run, formulaId, (piece) =>
-    goesBy(run, piece, zones, (...at) => {
+    withPieceEstimate(run, piece, zones, (...at) => {
       const { flip, lift } = timelineAt(...at);
       return piece.turn !== 'early' && piece.flippedAtMs! - piece.pouredAtMs >= 1000 * flip.earliestS
         ? lift
@@ -95,8 +95,8 @@ export function believedZones(
 ): BelievedZone[] {
   const zones = zonesOf(run, formulaId, stationIds, nowMs);
   const beliefs = zones.map(({ own }) => own);
-  const before = batterBefore(run, formulaId);
-  return zones.map((zone) => ({ ...zone, believed: withElsewhere(zone.own, beliefs, before) }));
+  const before = batterPrior(run, formulaId);
+  return zones.map((zone) => ({ ...zone, believed: withPooledBatter(zone.own, beliefs, before) }));
 }
 
 /** A zone in use by a formula, and what is believed of it by what was seen on itself. */

@@ -1,5 +1,5 @@
 import type { RunView } from '#core/setup';
-import { flipSpreadS, ownLnTime, paceOf, surestFlip, surestLift, type OwnCue, type SecondSides } from '#core/adapt';
+import { flipSpreadS, ownLnTime, paceOf, surestFlip, surestLift, type OwnCue, type SecondSides } from '#core/inference';
 import {
   hottestWithWindowC,
   pieceAt,
@@ -14,7 +14,7 @@ import {
 import type { FlipRule } from '#core/formula';
 import { colourBeneath } from './colour-beneath.ts';
 import { zoneKey, type Piece } from '#core/run';
-import { flipToAim, liftPinned, liftToAim, type Aim } from './target-colour.ts';
+import { flipToTarget, liftPinned, liftToTarget, type TargetColour } from './target-colour.ts';
 import { askedAgain, secondLearned } from './second-side.ts';
 import type { SurfaceModel } from '#core/surface';
 import { atSpot, believedC, type ZoneBelief } from '#core/surface';
@@ -68,7 +68,7 @@ export function pieceBelieved(
 
 /** What of a forecast is its batter's: the colours aimed at, when a piece was pointed at, and how its second sides go. */
 export interface BatterForecast {
-  readonly aim: Aim | null;
+  readonly aim: TargetColour | null;
   readonly seconds: SecondSides;
 }
 
@@ -96,7 +96,7 @@ export function pieceForecast(
   const flip = askedAgain(
     signMs === null || aim
       ? aim
-        ? flipToAim(surest, timeline, aim)
+        ? flipToTarget(surest, timeline, aim)
         : surest
       : dueAt(surest, (signMs - pouredMs) / 1000),
     waited && (waited.atMs - pouredMs) / 1000, // the cook's word, whatever is foretold
@@ -106,7 +106,7 @@ export function pieceForecast(
   const since = underSecond(run, model, piece, expected);
   const firstS = (turnedMs - pouredMs) / 1000;
   const surely = surestLift(known, table, since, timeline.lift, { firstS, slower, longer });
-  const aimed = aim ? liftToAim(surely, timeline, aim) : surely;
+  const aimed = aim ? liftToTarget(surely, timeline, aim) : surely;
   const tooSoonMs = piece.secondNotYetMs.at(-1);
   const lift = askedAgain(
     pinnedS === undefined ? aimed : liftPinned(aimed, pinnedS),

@@ -1,8 +1,8 @@
 import type { RunView } from '#core/setup';
-import { secondSides, type SecondSideSeen, type SecondSides } from '#core/adapt';
+import { secondSides, type SecondSideSeen, type SecondSides } from '#core/inference';
 import type { SimulatedPiece, Window } from '#core/piece';
 import { pinnedFormula, zoneKey, type Piece, type RunState } from '#core/run';
-import { liftedByEye } from '#core/surface';
+import { unpromptedLifts } from '#core/surface';
 
 /** After "not yet" a piece is not asked for again sooner: so many seconds, or a share of the side until then. Assumed. */
 const ASKED_AGAIN = { leastS: 5, share: 0.08 };
@@ -20,7 +20,7 @@ export function secondSidesTold(
   const told = [...run.state.pieces.values()].filter(
     (piece) => piece.formulaId === formulaId && piece.flippedAtMs !== null,
   );
-  const byEye = liftedByEye(run.state, told);
+  const byEye = unpromptedLifts(run.state, told);
   const seen = told.flatMap((piece) => {
     const said = saidOf(piece, byEye.has(piece.id));
     const lift = said && foretold(piece);
@@ -36,7 +36,7 @@ export function secondSidesTold(
 /** Whether anything was told of a batter's second sides. */
 export function secondSidesSeen(state: RunState, formulaId: string): boolean {
   const pieces = [...state.pieces.values()].filter((piece) => piece.formulaId === formulaId);
-  const byEye = liftedByEye(state, pieces);
+  const byEye = unpromptedLifts(state, pieces);
   return pieces.some((piece) => saidOf(piece, byEye.has(piece.id)) !== null);
 }
 

@@ -1,15 +1,18 @@
-import { lightnessAfter, timeToLightness } from '#core/adapt';
+import { lightnessAfter, timeToLightness } from '#core/inference';
 import { BROWNING_LSTAR, appearanceAt, type SimulatedPiece, type Window } from '#core/piece';
 import type { Piece } from '#core/run';
 
 /** The colours that pieces of a batter are to have, by one that was liked: of its first face, and of its second once it was lifted. */
-export interface Aim {
+export interface TargetColour {
   readonly firstLStar: number;
   readonly secondLStar: number | null;
 }
 
 /** The colours of a piece as it was turned and lifted, by what is believed of its place and batter. */
-export function aimFrom({ pouredAtMs, flippedAtMs, offAtMs, fate }: Piece, timeline: SimulatedPiece): Aim | null {
+export function targetColourOf(
+  { pouredAtMs, flippedAtMs, offAtMs, fate }: Piece,
+  timeline: SimulatedPiece,
+): TargetColour | null {
   if (flippedAtMs === null) return null;
   const flippedS = (flippedAtMs - pouredAtMs) / 1000;
   const liftedS = fate === 'lifted' && offAtMs !== null ? (offAtMs - pouredAtMs) / 1000 : null;
@@ -23,7 +26,11 @@ export function aimFrom({ pouredAtMs, flippedAtMs, offAtMs, fate }: Piece, timel
  * The flip that gives a piece the colour aimed at: not before its inside holds, nor once it is dark, whatever is aimed at.
  * Where neither leaves a moment, the flip as it was.
  */
-export function flipToAim(usual: Window, { holdsS = 0, brownedAt }: SimulatedPiece, { firstLStar }: Aim): Window {
+export function flipToTarget(
+  usual: Window,
+  { holdsS = 0, brownedAt }: SimulatedPiece,
+  { firstLStar }: TargetColour,
+): Window {
   const darkS = brownedAt.dark ?? Infinity;
   if (darkS < holdsS) return usual;
   const bestS = Math.min(darkS, Math.max(holdsS, timeToLightness(brownedAt, firstLStar)));
@@ -37,7 +44,7 @@ export function flipToAim(usual: Window, { holdsS = 0, brownedAt }: SimulatedPie
 }
 
 /** The lift, from the flip, that gives its second face the colour aimed at: done inside, and no darker than brown. */
-export function liftToAim(usual: Window, { appearances }: SimulatedPiece, { secondLStar }: Aim): Window {
+export function liftToTarget(usual: Window, { appearances }: SimulatedPiece, { secondLStar }: TargetColour): Window {
   if (secondLStar === null) return usual;
   const wanted = Math.max(secondLStar, BROWNING_LSTAR.brown);
   const longestS = LONGEST_TIMES * usual.bestS;

@@ -1,5 +1,5 @@
 import type { RunView } from '#core/setup';
-import { paceOf } from '#core/adapt';
+import { paceOf } from '#core/inference';
 import { pouredDensityGPerMl } from '#core/formula';
 import { flipBestAt, hottestWithWindowC, timelineAt, type PieceTimeline, type TimelineTable } from '#core/piece';
 import { besideZoneC, hottestSpot, patternOf, type SpotOnPlate, type StationBody } from '#core/plate';
@@ -54,7 +54,7 @@ export interface ZoneForecast extends ZoneHeat {
   /** From this surface on it may be poured: lower where a burner stronger than thought would do harm. */
   readonly readyFromC: number;
   /** It is off its surface by more than a turn of the dial is worth, and was not turned lately. */
-  readonly strays: boolean;
+  readonly offTarget: boolean;
   /** The mark it should stand on now and does not, by what is believed of it and the food it has; null when it stands so. */
   readonly advisedMark: number | null;
   /** It is off its surface and its dial has no more room that way. */
@@ -188,14 +188,14 @@ export function zoneForecast(
         hottestC: limits.faceC === null ? undefined : hottest.surfaceC,
       });
   const lying = lyingFor(run.state, stationId, zoneId, nowMs) !== null;
-  const advised = testing && !surelyCool ? { strays: false, advisedMark: null } : dialAdvice;
+  const advised = testing && !surelyCool ? { offTarget: false, advisedMark: null } : dialAdvice;
   return {
     ...heat,
     coolerFor: coolerFor(body.heat.targetC, targetC, wantedSurfaceC(body.heat, table, pace, { besideC })),
     ...{ formulaId, targetC, unproven, aimC, downFromC, readyFromC, workingMark, panfulMark, waitingMark },
     ready,
     // a panful's own dip comes back by itself
-    asExpected: ready || (lying && !advised.strays && alarm === null),
+    asExpected: ready || (lying && !advised.offTarget && alarm === null),
     ...advised,
     canStandAside: canStandAside(station),
     runsAwayEmpty:

@@ -224,11 +224,11 @@ function weigh(
     sum.lowG += one.lowG * low;
     sum.highG += one.highG * high;
   }
-  return sum.g > 0 && sum.highG <= MOST_G ? sum : null;
+  return sum.g > 0 && sum.highG <= MAX_G ? sum : null;
 }
 
 /** A batter of a ton is none. */
-const MOST_G = 1_000_000;
+const MAX_G = 1_000_000;
 
 function of(g: number, lowG: number, highG: number): PastedAmount {
   return { g, lowG, highG };

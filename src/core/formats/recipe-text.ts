@@ -79,14 +79,14 @@ export function readRecipe(text: string, options: ReadOptions): PastedRecipe {
 }
 
 /** As many as a run takes. */
-const MOST_PIECES = 2000;
+const MAX_PIECES = 2000;
 
 function makes(line: string): number | null {
   const read = MAKES.exec(line) ?? FOR_PIECES.exec(line);
   if (!read) return null;
   const low = Number(read[1]);
   const pieces = read[2] ? (low + Number(read[2])) / 2 : low;
-  return pieces <= MOST_PIECES ? pieces : null;
+  return pieces <= MAX_PIECES ? pieces : null;
 }
 
 /** The first line, unless it is an order to do something or an amount of a thing that is known. */

@@ -1,5 +1,5 @@
 /** How much text is read, characters: a cookbook's chapter. What is beyond is not read, and that is said. */
-export const MOST_TEXT = 200_000;
+export const MAX_TEXT = 200_000;
 /** A line longer than this is no line of a recipe: it is read in pieces, so that time grows with the text alone. */
 const LONGEST_LINE = 400;
 
@@ -9,11 +9,11 @@ const LONGEST_LINE = 400;
  */
 export function tidyLines(text: string): { readonly lines: readonly string[]; readonly cut: boolean } {
   const lines = text
-    .slice(0, MOST_TEXT)
+    .slice(0, MAX_TEXT)
     .split('\n')
     .map((line) => line.replace(/\s+/g, ' ').trim())
     .filter((line) => line !== '');
-  return { lines: lines.flatMap(inPieces), cut: text.length > MOST_TEXT };
+  return { lines: lines.flatMap(inPieces), cut: text.length > MAX_TEXT };
 }
 
 function inPieces(line: string): string[] {

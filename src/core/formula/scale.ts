@@ -50,7 +50,7 @@ export function scale(body: FormulaBody, larder: Larder, target: ScaleTarget, op
   checkFormula(body, larder);
   if (!(options.portionMl > 0)) throw new FormulaFault('noPortion', 'The portion must be above zero.', 'portionMl');
   const unit = unitBatter(body, larder);
-  const aim = aimOf(body, larder, target, options, unit);
+  const aim = targetConsistency(body, larder, target, options, unit);
   const exactG = solve(unit, aim, null);
   const eggLines = unit.eggs.filter((line) => eggPartG(line.id, options.eggClass) !== null);
   const exact = eggLines.map((line) => (exactG * line.perGrain) / eggPartG(line.id, options.eggClass)!);
@@ -134,20 +134,20 @@ function unitBatter(body: FormulaBody, larder: Larder): UnitBatter {
   return { eggs, main, others: [...others, ...rest], gas, gaps };
 }
 
-type Aim =
+type TargetColour =
   | { readonly kind: 'volume'; readonly volumeMl: number }
   | { readonly kind: 'grain'; readonly grainG: number }
   | { readonly kind: 'liquid'; readonly massG: number }
   /** Grams of egg on hand: nothing to round. */
   | { readonly kind: 'eggG'; readonly grainG: number };
 
-function aimOf(
+function targetConsistency(
   body: FormulaBody,
   larder: Larder,
   target: ScaleTarget,
   { portionMl, eggClass }: ScaleOptions,
   unit: UnitBatter,
-): Aim {
+): TargetColour {
   const above = (value: number, field: string): number => {
     if (!(value > 0) || !Number.isFinite(value))
       throw new FormulaFault(
@@ -207,7 +207,7 @@ const WORD: Record<string, string> = {
 type EggG = ReadonlyMap<string, number> | null;
 
 /** Grain that meets the aim when the eggs weigh what they weigh (null: as the formula has them), grams. */
-function solve(unit: UnitBatter, aim: Aim, eggG: EggG): number {
+function solve(unit: UnitBatter, aim: TargetColour, eggG: EggG): number {
   const eggOf = (line: UnitLine) => eggG?.get(line.id);
   // with fixed eggs the main liquid is a·grain + b, see mainLiquidG
   const { a, b } = mainLiquid(unit, eggG);
@@ -252,7 +252,7 @@ function mainLiquidG(unit: UnitBatter, grainG: number, eggG: EggG): number {
  */
 function bestCounts(
   unit: UnitBatter,
-  aim: Aim,
+  aim: TargetColour,
   exact: readonly number[],
   exactG: number,
   lines: readonly UnitLine[],

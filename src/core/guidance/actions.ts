@@ -37,7 +37,7 @@ const TURNAROUND_S = 10;
  * empty, from its first place on, when the plan had them or at once when the plan has slipped, and never so that the pour
  * would run into a flip or lift already due.
  */
-export function nextHands(run: RunView, forecast: Forecast, plan: RunPlan | null, nowMs: number): Hand[] {
+export function nextActions(run: RunView, forecast: Forecast, plan: RunPlan | null, nowMs: number): Hand[] {
   const turns: Hand[] = [];
   for (const pieceId of run.state.onPlate.values()) {
     const piece = run.state.pieces.get(pieceId)!;

@@ -73,9 +73,9 @@ function stepOf(
   if (zone.alarm?.kind === 'done') return { mark: 0, why: 'done', dueMs: nowMs };
   if (zone.alarm) return { ...offTheHeat(zone), why: 'danger', dueMs: nowMs };
   if (!zone.mark) return again(state, told, zone, plan, nowMs);
-  const { strays, advisedMark } = zone;
+  const { offTarget, advisedMark } = zone;
   const corrected: Step | null =
-    strays && advisedMark !== null ? { mark: advisedMark, why: 'correct', dueMs: nowMs } : null;
+    offTarget && advisedMark !== null ? { mark: advisedMark, why: 'correct', dueMs: nowMs } : null;
   // a burner far weaker than thought is turned up before it was ever turned down
   if (corrected && corrected.mark > zone.mark) return corrected;
   if (turns.length === 1 && heat && heat.boostMark > heat.holdMark && zone.mark >= heat.boostMark) {

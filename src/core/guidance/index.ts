@@ -1,8 +1,8 @@
-export { type Hand, nextHands, type Sign } from './actions.ts';
+export { type Hand, nextActions, type Sign } from './actions.ts';
 export { type BriefFault } from './brief-faults.ts';
 export { fatAsked, type FatAsked, fatFails } from './fat-due.ts';
 export { type HeatStep, heatSteps, type HeatWhy } from './heat-steps.ts';
-export { asAssumed, type AssumedDeed, assumedDeeds } from './inferred-actions.ts';
+export { withInferred, type InferredAction, inferredActions } from './inferred-actions.ts';
 export { type Judgement, judgementAsked } from './judgements.ts';
 export { type LookBeneath, looksBeneath } from './looks-beneath.ts';
 export { nextMoment } from './next-moment.ts';

@@ -3,7 +3,7 @@ import { placeKey, type Piece, type RunState } from '#core/run';
 import type { Forecast } from '#core/forecast';
 
 /** What is taken to have been done with a piece of which no tap came, and when: at its best moment. */
-export interface AssumedDeed {
+export interface InferredAction {
   readonly pieceId: string;
   readonly verb: 'flip' | 'lift';
   readonly atMs: number;
@@ -16,8 +16,8 @@ export interface AssumedDeed {
 const TAKEN_AFTER_MS = 45_000;
 
 /** What nobody tapped and must have been done by now: turned first, then taken off. Oldest piece first. */
-export function assumedDeeds(state: RunState, forecast: Forecast, nowMs: number): AssumedDeed[] {
-  const deeds: AssumedDeed[] = [];
+export function inferredActions(state: RunState, forecast: Forecast, nowMs: number): InferredAction[] {
+  const deeds: InferredAction[] = [];
   for (const pieceId of state.onPlate.values()) {
     const piece = state.pieces.get(pieceId)!;
     const predicted = forecast.pieces[pieceId];
@@ -33,7 +33,7 @@ export function assumedDeeds(state: RunState, forecast: Forecast, nowMs: number)
 }
 
 /** The run as it is taken to stand, with what nobody tapped. */
-export function asAssumed(run: RunView, deeds: readonly AssumedDeed[]): RunView {
+export function withInferred(run: RunView, deeds: readonly InferredAction[]): RunView {
   if (deeds.length === 0) return run;
   const pieces = new Map(run.state.pieces);
   const onPlate = new Map(run.state.onPlate);

@@ -1,6 +1,6 @@
 import type { RunView } from '#core/setup';
 import { planMorning, type MorningJob, type MorningPlan, type MorningZone } from '#core/plan';
-import { paceOf } from '#core/adapt';
+import { paceOf } from '#core/inference';
 import { USUAL_PACE, pieceAt, servedLift, type Pace, type Window } from '#core/piece';
 import { FOLD_S, WHIP_S, familyOf, isWhipped, preparationsFor, type FormulaBody } from '#core/formula';
 import { ingredientOf, type Larder } from '#core/ingredients';

@@ -6,7 +6,7 @@ import { looksBeneath } from './looks-beneath.ts';
 import { heatSteps, type HeatStep } from './heat-steps.ts';
 import { judgementAsked, type Judgement } from './judgements.ts';
 import { morningTasks, type MorningTask } from './tasks.ts';
-import { nextHands, type Hand } from './actions.ts';
+import { nextActions, type Hand } from './actions.ts';
 import type { RunPlan } from './plan-run.ts';
 import { whereToRead } from '#core/heating';
 import type { ZoneForecast } from '#core/forecast';
@@ -58,7 +58,7 @@ export function promptsNow(run: RunView, told: Forecast, plan: RunPlan | null, n
     const key = `judge ${judgement.pieceId} ${judgement.asks}`;
     prompts.push({ kind: 'judge', key, dueMs: judgement.sinceMs, judgement });
   }
-  for (const hand of nextHands(run, told, plan, nowMs))
+  for (const hand of nextActions(run, told, plan, nowMs))
     prompts.push({ kind: 'hand', key: `${hand.verb} ${hand.pieceId ?? hand.placeId}`, dueMs: hand.dueMs, hand });
   const poured = new Set(
     prompts.flatMap((prompt) =>

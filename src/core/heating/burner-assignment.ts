@@ -21,8 +21,8 @@ export function whichBurner(
   burners: readonly { readonly id: string; readonly body: Omit<Zone, 'id' | 'burnerId'> }[],
   wish: { readonly targetC: number; readonly roomC: number },
 ): Lighting[] {
-  const few = pans.slice(0, MOST_PANS);
-  const options = few.map((pan) => burners.slice(0, MOST_BURNERS).map((burner) => lighting(pan, burner, wish)));
+  const few = pans.slice(0, MAX_PANS);
+  const options = few.map((pan) => burners.slice(0, MAX_BURNERS).map((burner) => lighting(pan, burner, wish)));
   let best: Lighting[] = [];
   let bestCost = Infinity;
   const place = (index: number, chosen: Lighting[], cost: number): void => {
@@ -41,8 +41,8 @@ export function whichBurner(
 }
 
 /** Every way of so many pans on so many burners is tried: more would be too many. */
-const MOST_PANS = 5;
-const MOST_BURNERS = 7;
+const MAX_PANS = 5;
+const MAX_BURNERS = 7;
 /** A degree off the wish is worth so many seconds of waiting. Assumed. */
 const SECONDS_PER_DEGREE = 20;
 const NEVER_S = 7200;

@@ -34,7 +34,7 @@ export function dialAdviceOf(
   zone: ZoneHeat,
   state: ZoneState | undefined,
   { hold, errorC, foodW, wantedMark, nowMs, limits, firstFood, nominalMark }: DialSituation,
-): { readonly strays: boolean; readonly advisedMark: number | null } {
+): { readonly offTarget: boolean; readonly advisedMark: number | null } {
   if (!zone.mark || Math.abs(wantedMark - zone.mark) < zoneOf(station, zone.zoneId).dial.step / 2) return LEFT;
   const on = (mark: number) =>
     settlesOn(station, zone.zoneId, mark, {
@@ -48,7 +48,7 @@ export function dialAdviceOf(
   const turnedS = (nowMs - (dialTurns(state?.turns ?? []).at(-1)?.atMs ?? -Infinity)) / 1000;
   const waitsS = firstFood ? 0 : Math.abs(nowOffC) > FAR_OFF_C || tooHot ? ANSWERS_WITHIN_S : TURNED_ONCE_IN_S;
   if (turnedS < waitsS) return LEFT;
-  return { strays: true, advisedMark: stepped(station, zone, wantedMark, nominalMark) };
+  return { offTarget: true, advisedMark: stepped(station, zone, wantedMark, nominalMark) };
 }
 
 /** A plate that is surely below its wish is not turned down: it is on its way up. */
@@ -57,14 +57,14 @@ function isOnItsWay({ surfaceC, sdC, mark }: ZoneHeat, wantedMark: number, targe
 }
 
 /** Up by no more than a third as much power again at once, or over what its kind would want: a desk that is wrong about a dial finds out before it harms. Assumed. */
-const MOST_MORE = 1.35;
+const MAX_MORE = 1.35;
 
 function stepped(station: StationBody, { zoneId, mark }: ZoneHeat, wantedMark: number, nominalMark: number): number {
   const { dial, source } = zoneOf(station, zoneId);
   if (dial.kind === 'thermostat' || wantedMark <= mark!) return wantedMark;
-  const most = MOST_MORE * powerShare({ source }, dial, mark!);
+  const most = MAX_MORE * powerShare({ source }, dial, mark!);
   const within = marksOf(dial).filter((each) => each <= wantedMark && powerShare({ source }, dial, each) <= most);
   return Math.max(Math.min(wantedMark, nominalMark), within.at(-1) ?? 0, mark! + dial.step);
 }
 
-const LEFT = { strays: false, advisedMark: null } as const;
+const LEFT = { offTarget: false, advisedMark: null } as const;

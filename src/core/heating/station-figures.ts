@@ -7,7 +7,7 @@ import {
   type CalibrationReading,
   type PairCalibration,
   type Says,
-} from '#core/adapt';
+} from '#core/inference';
 import {
   cellMiddle,
   degreesPerLnGain,

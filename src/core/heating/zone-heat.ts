@@ -1,6 +1,6 @@
 import type { Question } from '#core/memo';
 import type { RunView } from '#core/setup';
-import { unreadSdC, type Belief, type Expected } from '#core/adapt';
+import { unreadSdC, type Belief, type Expected } from '#core/inference';
 import { familyOf, type BatterType, type FormulaBody } from '#core/formula';
 import type { Pace, TimelineTable } from '#core/piece';
 import {

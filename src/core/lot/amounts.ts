@@ -2,7 +2,7 @@ import type { RunView } from '#core/setup';
 import { gasFreeDensityGPerMl, type Amount } from '#core/ingredients';
 import { bowlVolumeMl, inBatter, linesFor, type ScaledBatter, type ScaledLine } from '#core/formula';
 import { isMixed, lotKey, lotsOf, type Lot, type RunState } from '#core/run';
-import { bodyInRun, lotFor } from '#core/setup';
+import { bodyInRun, wholeBatter } from '#core/setup';
 
 /** The part of a batter that one lot is to hold. */
 export type PlannedBatter = Pick<ScaledBatter, 'lines' | 'massG' | 'volumeMl'> & { readonly share: number };
@@ -13,7 +13,7 @@ export function plannedLot(run: RunView, formulaId: string, number = 1): Planned
 }
 
 function planLot(run: RunView, formulaId: string, number: number): PlannedBatter | undefined {
-  const whole = lotFor(asMixed(run, formulaId, number), formulaId);
+  const whole = wholeBatter(asMixed(run, formulaId, number), formulaId);
   if (!whole) return undefined;
   const share = sharesOf(run.state, formulaId)[number - 1] ?? 0;
   const lines = whole.lines.map((line): ScaledLine => ({

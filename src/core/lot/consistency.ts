@@ -1,7 +1,7 @@
 import type { RunView } from '#core/setup';
 import {
   ConsistencyFault,
-  aimOf,
+  targetConsistency,
   consistencyAt,
   doseTo,
   estimateOf,
@@ -39,7 +39,7 @@ function beliefOf(run: RunView, lot: Lot): ConsistencyBelief {
   const body = run.formula(lot.formulaId);
   const larder = run.larder;
   const promised = inBatter(body, linesFor(body, 100));
-  const prior = priorBelief(quantityOf(body.type), aimOf(body), {
+  const prior = priorBelief(quantityOf(body.type), targetConsistency(body), {
     waterPerGrain: hydration(promised, larder).withEggG / 100,
     ageMin: body.rest.bestMin * ageingRate(body.rest.where, USUAL_CLIMATE),
     tempC: USUAL_BATTER_C,
@@ -94,7 +94,7 @@ export function lotDose(run: RunView, lot: Lot, nowMs: number, pourMs: number): 
   // by then it stands beside the plate
   const moment = momentOf(run, body, lot, Math.max(nowMs, pourMs));
   const liquid = mainOf(run, lot.formulaId, 'liquid');
-  const aim = aimOf(body);
+  const aim = targetConsistency(body);
   const dose = doseTo(belief, {
     grainG: grainOf(amounts, larder),
     liquidWaterShare: (ingredientOf(larder, liquid).composition?.waterG ?? 100) / 100,

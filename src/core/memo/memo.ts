@@ -9,7 +9,7 @@ export interface Question<T> {
 }
 
 /** Names of long texts that are kept; a text that comes back later has a new name, and is worked out anew. */
-const MOST_NAMES = 20_000;
+const MAX_NAMES = 20_000;
 
 /**
  * Answers of pure functions, kept for who asks again: one object, made by who holds a run and passed in, bounded in every
@@ -18,7 +18,7 @@ const MOST_NAMES = 20_000;
 export class Memo {
   private readonly written = new Map<string, QuickLRU<string, unknown>>();
   private readonly byObject = new Map<string, WeakMap<object, unknown>>();
-  private readonly names = new QuickLRU<string, string>({ maxSize: MOST_NAMES });
+  private readonly names = new QuickLRU<string, string>({ maxSize: MAX_NAMES });
   private named = 0;
 
   /**

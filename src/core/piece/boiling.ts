@@ -1,10 +1,10 @@
 import { setFraction, waterActivity, type Column, type ColumnSettings } from './column.ts';
-import { MOST_CELLS, solveTridiagonal } from './tridiagonal.ts';
+import { MAX_CELLS, solveTridiagonal } from './tridiagonal.ts';
 import { WATER_J_PER_KG_K, latentHeatJPerKg } from './water.ts';
 
 const { abs, exp, log, max, min, sqrt } = Math; // bound once: asked for at every cell of every step
 
-const work = () => new Float64Array(MOST_CELLS);
+const work = () => new Float64Array(MAX_CELLS);
 const SCRATCH = { a: work(), b: work(), c: work(), d: work() };
 const GAS_CONSTANT_VAPOUR = 461.5; // J/kgK
 
@@ -19,7 +19,7 @@ export interface ConductionStep {
   readonly dt: number;
 }
 
-const MOST_PASSES = 12;
+const MAX_PASSES = 12;
 const SETTLED_C_PER_S = 0.01; // the wet part of the boiling curve is steep: much water for little warmth
 const SETTLED_SHARE = 0.02; // of the steam, that would yet condense elsewhere
 const COOLER_C = 1; // a cell takes less steam as it comes so near to boiling
@@ -54,7 +54,7 @@ export function solveBoiling(column: Column, settings: ColumnSettings, step: Con
     COND_W[i] = (COND_KG[i]! * (latent + WATER_J_PER_KG_K * (pureC - tempC[i]!))) / dt;
     KEPT[i] = 1 - exp(-solidM[i]! / reachM);
   }
-  for (let pass = 0; pass < MOST_PASSES; pass++) {
+  for (let pass = 0; pass < MAX_PASSES; pass++) {
     for (let i = 0; i < n; i++) {
       const trialC = TRIAL_C[i]!;
       const held = moisture[i]! + COND_KG[i]! / dry[i]!;

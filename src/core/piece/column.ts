@@ -124,18 +124,18 @@ export function newColumn(
  * finer layers are not told apart. Assumed.
  */
 const SKIN_MM: Record<BatterFamily, number> = { leavened: 0.21, thin: 0.08 };
-const MOST_SKIN = 0.08; // of a very thin piece
+const MAX_SKIN = 0.08; // of a very thin piece
 
 /** A skin on each face, and between them cells symmetric about the middle, growing inwards. */
 function gradedCells(thicknessM: number, cells: number, type: BatterFamily): Float64Array {
-  const skinM = min(SKIN_MM[type] / 1000, MOST_SKIN * thicknessM);
+  const skinM = min(SKIN_MM[type] / 1000, MAX_SKIN * thicknessM);
   const inner = cells - 2;
-  const weights = Array.from({ length: inner }, (_, i) => GROWTH ** min(i, inner - 1 - i, MOST_GROWTH));
+  const weights = Array.from({ length: inner }, (_, i) => GROWTH ** min(i, inner - 1 - i, MAX_GROWTH));
   const total = weights.reduce((sum, weight) => sum + weight, 0);
   const innerM = weights.map((weight) => (weight / total) * (thicknessM - 2 * skinM));
   return Float64Array.from([skinM, ...innerM, skinM]);
 }
-const MOST_GROWTH = 9; // beyond, cells are of one size, so that a fine grid is fine in the middle too
+const MAX_GROWTH = 9; // beyond, cells are of one size, so that a fine grid is fine in the middle too
 
 /** The column turned over: what lay on the plate now faces the air. The plate under it has its own temperature again. */
 export function turned(column: Column, settings: ColumnSettings): Column {

@@ -1,7 +1,7 @@
 import { solveBoiling, type ConductionStep } from './boiling.ts';
 import { heatCapacity, setFraction, waterActivity, type Column, type ColumnSettings } from './column.ts';
 import { VAPOUR_PA, vapourConductivityWmK } from './lookup.ts';
-import { MOST_CELLS, solveTridiagonal } from './tridiagonal.ts';
+import { MAX_CELLS, solveTridiagonal } from './tridiagonal.ts';
 import { latentHeatJPerKg } from './water.ts';
 
 const { exp, max, min } = Math; // bound once: asked for at every cell of every step
@@ -11,7 +11,7 @@ const GAS_CONSTANT_VAPOUR = 461.5; // J/kgK
 const MASS_TRANSFER_PER_CONVECTION = 1 / (1.1 * 1007 * 0.9); // m/s per W/m²K; Lewis analogy, Le^(2/3) ≈ 0.9
 const AIR_WMK = 0.028; // still air at 60 °C, handbook
 
-const work = () => new Float64Array(MOST_CELLS);
+const work = () => new Float64Array(MAX_CELLS);
 const SCRATCH = { a: work(), b: work(), c: work(), d: work(), half: work(), cap: work(), link: work() };
 
 /** What one step of heat did, for what follows it. */

@@ -32,7 +32,7 @@ export const VAPOUR_PA = new ByTemperature((tempC) => saturationPressurePa(max(t
 const GAS_CONSTANT = 8.314462618; // J/mol K, CODATA
 const GAS_CONSTANT_VAPOUR = 461.5; // J/kgK
 const DIFFUSIVITY_VAPOUR = 2.6e-5; // m²/s near 60 °C, handbook
-const MOST_VAPOUR_WMK = 3; // beyond this the steam is handled as boiling
+const MAX_VAPOUR_WMK = 3; // beyond this the steam is handled as boiling
 const NEAR_BOILING = 0.03; // least share of the pressure left to air; below it the steam drives itself
 const OPEN_PORES = 0.3; // vapour swells a bubble about threefold before its wall opens; assumed
 
@@ -50,7 +50,7 @@ const CARRIED_WMK = new ByTemperature((tempC) => {
  */
 export function vapourConductivityWmK(tempC: number, pressurePa: number): number {
   const airPa = max(NEAR_BOILING * pressurePa, pressurePa - VAPOUR_PA.at(tempC));
-  return min(MOST_VAPOUR_WMK, (CARRIED_WMK.at(tempC) * pressurePa) / airPa);
+  return min(MAX_VAPOUR_WMK, (CARRIED_WMK.at(tempC) * pressurePa) / airPa);
 }
 
 /** Volume of a mole of gas in a bubble whose wall is wet, m³: nRT/(p − p_v), until the wall opens. */

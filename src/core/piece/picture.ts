@@ -41,8 +41,8 @@ export interface PictureOf {
 const EDGE_POINTS = 48;
 const RIM_FROM = 0.72; // of the radius: further out the rim's own bubbles count
 /** Most marks that are drawn on a face, and how many bubbles a square centimetre can show at once. Drawing only. */
-const MOST_MARKS = 150;
-const MOST_PER_CM2 = 3.2;
+const MAX_MARKS = 150;
+const MAX_PER_CM2 = 3.2;
 
 /** The face as it looks now. `random` gives 0–1, freshly seeded by the piece. */
 export function pictureOf(now: Appearance, of: PictureOf, random: () => number): Picture {
@@ -69,7 +69,7 @@ function edge(radiusMm: number, thin: boolean, random: () => number): number[] {
 function rawFace(now: Appearance, of: PictureOf, edgeMm: readonly number[], random: () => number): Picture {
   const radiusMm = of.diameterMm / 2;
   const areaCm2 = Math.PI * (radiusMm / 10) ** 2 * 0.9;
-  const count = Math.min(MOST_MARKS, Math.round(MOST_PER_CM2 * areaCm2));
+  const count = Math.min(MAX_MARKS, Math.round(MAX_PER_CM2 * areaCm2));
   const bubbles: Mark[] = [];
   const holes: Mark[] = [];
   for (let i = 0; i < count; i++) {
@@ -80,7 +80,7 @@ function rawFace(now: Appearance, of: PictureOf, edgeMm: readonly number[], rand
     const stays = random();
     const [burst, open] =
       reach > RIM_FROM ? [now.rimBubblesPerCm2, openAtRim(now)] : [now.bubblesPerCm2, now.holesPerCm2];
-    if (turn > showing(burst) / MOST_PER_CM2) continue;
+    if (turn > showing(burst) / MAX_PER_CM2) continue;
     const mark = at(radiusMm, reach, angle, of.thin ? 1.2 * size : HOLE_MM * size);
     if (stays < standing(open) / showing(burst)) holes.push(mark);
     else if (!of.thin) bubbles.push(mark);
@@ -107,7 +107,7 @@ const INSIDE = 0.94;
 
 /** Bubbles that can be told apart, of so many that have burst: they crowd each other out. */
 function showing(burstsPerCm2: number): number {
-  return MOST_PER_CM2 * (1 - Math.exp(-burstsPerCm2 / CROWDED_PER_CM2));
+  return MAX_PER_CM2 * (1 - Math.exp(-burstsPerCm2 / CROWDED_PER_CM2));
 }
 const CROWDED_PER_CM2 = 12;
 

@@ -1,5 +1,5 @@
 /** Most unknowns a system of this folder has. */
-export const MOST_CELLS = 128;
+export const MAX_CELLS = 128;
 
 /** Thomas algorithm; writes the solution into `x`. */
 export function solveTridiagonal(

@@ -37,11 +37,11 @@ const ThermostatSchema = v.object({
 });
 
 /** More than anybody could tell apart by hand. */
-const MOST_MARKS = 600;
+const MAX_MARKS = 600;
 
 export const DialSchema = v.pipe(
   v.variant('kind', [PowerDialSchema, ThermostatSchema]),
-  v.check(({ max, step }) => max / step <= MOST_MARKS, 'A dial has at most 600 marks: make its step larger.'),
+  v.check(({ max, step }) => max / step <= MAX_MARKS, 'A dial has at most 600 marks: make its step larger.'),
 );
 export type Dial = v.InferOutput<typeof DialSchema>;
 export type Thermostat = v.InferOutput<typeof ThermostatSchema>;

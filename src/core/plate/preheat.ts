@@ -26,8 +26,8 @@ export interface Preheating {
 /** One in twenty, and one in a thousand, of a normal lie above so many spreads. */
 const Z = { oneInTwenty: 1.645, oneInThousand: 3.09, oneInTen: 1.28 } as const;
 /** No burner at a mark is further than this from its kind, ln of its power: 1.4 of its label on the dial that bends furthest. Assumed. */
-const MOST_LN_POWER = 0.8;
-const MOST_THERMOSTAT_C = 45;
+const MAX_LN_POWER = 0.8;
+const MAX_THERMOSTAT_C = 45;
 
 /** Below this areal heat capacity a plate runs away within a minute or two of a high mark, J/m²K: 3.5 mm of steel. Assumed. */
 const THIN_JM2K = 12_000;
@@ -102,7 +102,7 @@ export function gainOf(zone: ZoneThermal, errorC: number, ambientC: number): num
 
 /** The error that one in twenty, or one in a thousand, burners pass, as far as burners go. */
 function hotErrorC(zone: ZoneThermal, dial: Dial, { errorC, sdC }: BurnerBelief, z: number, ambientC: number): number {
-  const most = dial.kind === 'thermostat' ? MOST_THERMOSTAT_C : MOST_LN_POWER * degreesPerLnGain(zone, ambientC);
+  const most = dial.kind === 'thermostat' ? MAX_THERMOSTAT_C : MAX_LN_POWER * degreesPerLnGain(zone, ambientC);
   return errorC + Math.min(z * sdC, Math.max(most, sdC));
 }
 

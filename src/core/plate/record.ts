@@ -52,15 +52,15 @@ export function plateRecord(
   otherwise: PlateTruth = {},
   earlier?: PlateRecord,
 ): PlateRecord {
-  const deeds = stretches.flatMap((stretch) => deedsOf(stretch, foods, ambientC, otherwise));
+  const actions = stretches.flatMap((stretch) => actionsOf(stretch, foods, ambientC, otherwise));
   const known = earlier?.tape ?? [];
   let same = 0;
-  while (same < known.length && same < deeds.length && known[same]!.name === deeds[same]!.name) same++;
+  while (same < known.length && same < actions.length && known[same]!.name === actions[same]!.name) same++;
   const tape = known.slice(0, same);
   const last = tape.at(-1);
   let plate = last?.plate;
   if (last) plate!.resume(last.after);
-  for (const { name, atS, fromS, begin, act } of deeds.slice(same)) {
+  for (const { name, atS, fromS, begin, act } of actions.slice(same)) {
     plate?.advanceTo(max(plate.timeS(), atS - fromS));
     if (begin) plate = begin(plate);
     act?.(plate!);
@@ -96,7 +96,7 @@ export function plateRecord(
 const ASKED_AT = 0.6;
 
 /** Something done to a plate, by a name that tells all of it; the first of a stretch lays its plate under the burners. */
-interface Deed {
+interface PlateAction {
   readonly name: string;
   readonly atS: number;
   readonly fromS: number;
@@ -104,7 +104,7 @@ interface Deed {
   readonly act?: (plate: PlateSimulator) => void;
 }
 
-export interface Recorded extends Pick<Deed, 'name' | 'atS'> {
+export interface Recorded extends Pick<PlateAction, 'name' | 'atS'> {
   readonly begins: boolean;
   readonly plate: PlateSimulator;
   readonly after: SavedPlate;
@@ -113,14 +113,14 @@ export interface Recorded extends Pick<Deed, 'name' | 'atS'> {
 }
 
 /** Everything done in a stretch, in order: burners turned, food laid down and taken off, and looks in between. */
-function deedsOf(
+function actionsOf(
   stretch: RecordedStretch,
   foods: readonly RecordedFood[],
   ambientC: number,
   otherwise: PlateTruth,
-): Deed[] {
+): PlateAction[] {
   const { station, fromS, toS, startC, turns } = stretch;
-  const deeds: Deed[] = turns.map(({ atS, zoneId, mark }) => ({
+  const actions: PlateAction[] = turns.map(({ atS, zoneId, mark }) => ({
     ...{ name: `turn ${atS} ${zoneId} ${mark}`, atS, fromS },
     act: (plate) => plate.turn(zoneId, mark),
   }));
@@ -128,20 +128,20 @@ function deedsOf(
     if (food.toS <= fromS || food.fromS >= toS) continue;
     const { turnedS, toS: takenS, ...poured } = food;
     const called = JSON.stringify(poured);
-    deeds.push(
+    actions.push(
       { name: `pour ${called}`, atS: food.fromS, fromS, act: (plate) => void plate.pour(food, called) },
       { name: `lift ${takenS} ${called}`, atS: takenS, fromS, act: (plate) => plate.lift(called) },
     );
     if (turnedS !== undefined && turnedS > fromS && turnedS < toS)
-      deeds.push({ name: `turn over ${called}`, atS: turnedS, fromS, act: (plate) => plate.turnOver(called) });
+      actions.push({ name: `turn over ${called}`, atS: turnedS, fromS, act: (plate) => plate.turnOver(called) });
   }
-  const look = (atS: number) => deeds.push({ name: `look ${atS}`, atS, fromS });
+  const look = (atS: number) => actions.push({ name: `look ${atS}`, atS, fromS });
   for (let atS = fromS; atS < toS; atS += SHOT_EVERY_S) look(atS);
   look(toS);
   const name = `begin ${fromS} ${ambientC} ${startC.join()} ${JSON.stringify([station, otherwise])}`;
   return [
     { name, atS: fromS, fromS, begin: (before) => beginning(stretch, ambientC, otherwise, before) },
-    ...deeds.filter(({ atS }) => atS <= toS).sort((a, b) => a.atS - b.atS),
+    ...actions.filter(({ atS }) => atS <= toS).sort((a, b) => a.atS - b.atS),
   ];
 }
 

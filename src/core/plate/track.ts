@@ -47,7 +47,7 @@ export interface ZoneHistory {
 
 /** Probes of the share: a burner by a twentieth stronger, a thermostat by 5 °C higher. */
 const NUDGE = { gain: 1.05, setC: 5 };
-const MOST_SHARE = 1.5;
+const MAX_SHARE = 1.5;
 
 /** The temperature of a zone that stands alone, see `plateTracks`. */
 export function zoneTrack(zone: ZoneThermal, dial: Dial, history: ZoneHistory): ZoneTrack {
@@ -106,12 +106,12 @@ function nudgeOf(history: PlateHistory, z: number, dial: Dial, wholeC: number): 
 }
 
 function shareOf(tempC: Float64Array, nudgedC: Float64Array, wholeC: number): Float64Array {
-  return tempC.map((temp, i) => min(MOST_SHARE, max(0, (nudgedC[i]! - temp) / wholeC)));
+  return tempC.map((temp, i) => min(MAX_SHARE, max(0, (nudgedC[i]! - temp) / wholeC)));
 }
 
 /** How fast a plate takes up and gives off heat is known to so much: its thickness, its element, the air over it. Assumed. */
 const ANSWER_KNOWN_TO = 0.12;
-const MOST_QUICKER_C = 25;
+const MAX_QUICKER_C = 25;
 
 /** The same plate, should it answer that much quicker. */
 function quicker(history: PlateHistory): PlateHistory {
@@ -124,7 +124,7 @@ function quicker(history: PlateHistory): PlateHistory {
 
 /** How far off a zone is, should it answer that much quicker. */
 function quickerOf(tempC: Float64Array, quickerC: Float64Array): Float64Array {
-  return tempC.map((temp, i) => max(-MOST_QUICKER_C, min(MOST_QUICKER_C, quickerC[i]! - temp)));
+  return tempC.map((temp, i) => max(-MAX_QUICKER_C, min(MAX_QUICKER_C, quickerC[i]! - temp)));
 }
 
 /** Temperature of the track at a moment, °C; held at its ends. */

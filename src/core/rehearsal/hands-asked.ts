@@ -1,4 +1,4 @@
-import { nextHands, type Hand, type RunPlan } from '#core/guidance';
+import { nextActions, type Hand, type RunPlan } from '#core/guidance';
 import { zoneKey, type RunState } from '#core/run';
 import { byClock } from './by-clock.ts';
 import type { DeskSide } from './desk-side.ts';
@@ -36,7 +36,7 @@ export class HandsAsked {
   /** What the board asks for and the hands have not done yet, in the order in which this policy does it. */
   open(nowMs: number): Hand[] {
     const state = this.desk.state();
-    const hands = nextHands(this.desk.run(), this.desk.predicted(nowMs), this.plan, nowMs);
+    const hands = nextActions(this.desk.run(), this.desk.predicted(nowMs), this.plan, nowMs);
     return hands
       .filter((hand) => !this.untapped.has(handKey(hand)) && !this.waitsForTest(state, hand, hands))
       .map((hand) => (hand.verb === 'pour' ? this.onceReady(hand, nowMs) : hand))

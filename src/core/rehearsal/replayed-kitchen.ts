@@ -6,7 +6,7 @@ import { placeOf } from '#core/surface';
 import type { Appearance, Cue } from '#core/piece';
 import type { SpotOnPlate } from '#core/plate';
 import type { Pins, RunState } from '#core/run';
-import { deedsOf, type Deed } from './deeds.ts';
+import { deedsOf, type ReplayedAction } from './replayed-actions.ts';
 import { drawnBurner, drawnKitchen } from './drawn-kitchen.ts';
 import type { Kitchen } from './kitchen.ts';
 import { STEP_S } from './kitchen-plate.ts';
@@ -38,7 +38,7 @@ export class ReplayedKitchen {
   private readonly seed: number;
   private readonly kitchen: Kitchen;
   private readonly memo = new Memo();
-  private done: Deed[] = [];
+  private done: ReplayedAction[] = [];
   private coldMs = 0;
   /** As it stood at the last deed. */
   private settled: TrueKitchen | null = null;
@@ -121,7 +121,7 @@ export class ReplayedKitchen {
     );
   }
 
-  private act(truth: TrueKitchen, deed: Deed, state: RunState): void {
+  private act(truth: TrueKitchen, deed: ReplayedAction, state: RunState): void {
     if (deed.kind === 'turn') {
       truth.part(deed.stationId, deed.zoneId, deed.aside);
       truth.turn(deed.stationId, deed.zoneId, deed.mark);

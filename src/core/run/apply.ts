@@ -1,14 +1,14 @@
-import type { Apply, Draft } from './draft.ts';
+import type { Reducer, Draft } from './draft.ts';
 import { runTimeMs, type EventKind, type Payload, type RunEvent, type StoredEvent } from './events.ts';
-import { APPLY_LOTS, rememberLotTap } from './fold-lots.ts';
-import { APPLY_PIECES } from './fold-pieces.ts';
-import { APPLY_PLATE } from './fold-plate.ts';
+import { lotReducers, rememberLotTap } from './fold-lots.ts';
+import { pieceReducers } from './fold-pieces.ts';
+import { plateReducers } from './fold-plate.ts';
 import { pinnedFormula, pinnedStation } from './pins.ts';
 import type { RefusalReason } from './state.ts';
 import type { Upcast } from './upcast.ts';
 
 /** What each kind of event does to the state, or why it cannot. */
-const APPLY: { readonly [K in EventKind]: Apply<K> } = {
+const reducers: { readonly [K in EventKind]: Reducer<K> } = {
   'brief-set': (draft, payload) => {
     for (const item of payload.items) {
       if (!pinnedFormula(draft.run.pins, item.formulaId)) return 'unknownFormula';
@@ -36,9 +36,9 @@ const APPLY: { readonly [K in EventKind]: Apply<K> } = {
   'run-finished': (draft, _payload, atMs) => {
     draft.finishedAtMs ??= atMs;
   },
-  ...APPLY_LOTS,
-  ...APPLY_PLATE,
-  ...APPLY_PIECES,
+  ...lotReducers,
+  ...plateReducers,
+  ...pieceReducers,
 };
 
 /** Kinds that the large Undo takes back. */
@@ -66,7 +66,7 @@ export function take(draft: Draft, stored: StoredEvent, read: Upcast): RefusalRe
 }
 
 function applyOne<K extends EventKind>(draft: Draft, event: RunEvent<K>): RefusalReason | void {
-  const apply = APPLY[event.kind] as Apply<K>;
+  const apply = reducers[event.kind] as Reducer<K>;
   return apply(draft, event.payload as Payload<K>, runTimeMs(event), event);
 }
 

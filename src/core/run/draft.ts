@@ -42,7 +42,7 @@ export interface Draft {
   finishedAtMs: number | null;
 }
 
-export type Apply<K extends EventKind> = (
+export type Reducer<K extends EventKind> = (
   draft: Draft,
   payload: Payload<K>,
   atMs: number,

@@ -67,7 +67,7 @@ export const BriefSchema = v.object({
 });
 export type Brief = v.InferOutput<typeof BriefSchema>;
 
-export const PAYLOADS = {
+export const payloadSchemas = {
   /** What the morning is for. The last one stands. */
   'brief-set': BriefSchema,
   /** Fact of advice: the plan as it was adopted. Times in the run's own time. */
@@ -236,9 +236,9 @@ export const PAYLOADS = {
   'run-finished': v.object({}),
 } as const;
 
-export type EventKind = keyof typeof PAYLOADS;
-export type Payload<K extends EventKind> = v.InferOutput<(typeof PAYLOADS)[K]>;
-export const EVENT_KINDS = Object.keys(PAYLOADS) as EventKind[];
+export type EventKind = keyof typeof payloadSchemas;
+export type Payload<K extends EventKind> = v.InferOutput<(typeof payloadSchemas)[K]>;
+export const EVENT_KINDS = Object.keys(payloadSchemas) as EventKind[];
 
 /** The version of each kind that this code writes. */
 export const CURRENT_VERSION = 1;

@@ -1,4 +1,4 @@
-import type { Apply, Draft } from './draft.ts';
+import type { Reducer, Draft } from './draft.ts';
 import type { EventKind, RunEvent } from './events.ts';
 import { pinnedFormula } from './pins.ts';
 import { isMixed, lotKey, type Batter, type Lot, type RefusalReason } from './state.ts';
@@ -23,7 +23,7 @@ type LotKind = Extract<
 >;
 
 /** What is done before the plate: batters decided, lots mixed, moved, measured and brought, tasks done. */
-export const APPLY_LOTS: { readonly [K in LotKind]: Apply<K> } = {
+export const lotReducers: { readonly [K in LotKind]: Reducer<K> } = {
   'lot-sized': (draft, { formulaId, target, eggs }) => {
     const batter = batterOf(draft, formulaId);
     if (!batter) return 'unknownFormula';

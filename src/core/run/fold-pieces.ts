@@ -1,4 +1,4 @@
-import type { Apply, Draft } from './draft.ts';
+import type { Reducer, Draft } from './draft.ts';
 import type { EventKind } from './events.ts';
 import { pinnedFormula, pinnedStation } from './pins.ts';
 import { lotInUse, onStation, placeKey, type Piece } from './state.ts';
@@ -19,7 +19,7 @@ type PieceKind = Extract<
 >;
 
 /** What is done to pieces and seen of them. They carry on after the end: only new pours are refused once a run is finished. */
-export const APPLY_PIECES: { readonly [K in PieceKind]: Apply<K> } = {
+export const pieceReducers: { readonly [K in PieceKind]: Reducer<K> } = {
   poured: (draft, { pieceId, formulaId, stationId, placeId, volumeMl }, atMs) => {
     if (draft.finishedAtMs !== null) return 'runFinished';
     if (!pinnedFormula(draft.run.pins, formulaId)) return 'unknownFormula';

@@ -1,4 +1,4 @@
-import type { Apply, Draft } from './draft.ts';
+import type { Reducer, Draft } from './draft.ts';
 import type { EventKind } from './events.ts';
 import { pinnedFormula, pinnedStation } from './pins.ts';
 import { onStation, zoneKey, type RefusalReason, type ZoneState } from './state.ts';
@@ -16,7 +16,7 @@ type PlateKind = Extract<
 >;
 
 /** What is done to the plate: burners turned and changed, heat read, fat put on, pieces given their size and places. */
-export const APPLY_PLATE: { readonly [K in PlateKind]: Apply<K> } = {
+export const plateReducers: { readonly [K in PlateKind]: Reducer<K> } = {
   'burner-turned': (draft, { mark, aside = false, ...of }, atMs, { id: eventId }) =>
     withZone(draft, of, (zone) => {
       zone.turns.push(aside ? { atMs, mark: 0, dialMark: mark, eventId } : { atMs, mark, eventId });

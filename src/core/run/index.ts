@@ -4,7 +4,7 @@ export {
   CURRENT_VERSION,
   EVENT_KINDS,
   EventEnvelopeSchema,
-  PAYLOADS,
+  payloadSchemas,
   makerOf,
   runTimeMs,
   type Brief,

@@ -1,5 +1,5 @@
 import * as v from 'valibot';
-import { CURRENT_VERSION, PAYLOADS, type EventKind, type RunEvent, type StoredEvent } from './events.ts';
+import { CURRENT_VERSION, payloadSchemas, type EventKind, type RunEvent, type StoredEvent } from './events.ts';
 
 /** Lifts a payload of version `v` to `v + 1`, by kind. Empty while every kind is at its first version. */
 export const UPCASTERS: Readonly<Partial<Record<EventKind, Record<number, (payload: unknown) => unknown>>>> =
@@ -14,14 +14,14 @@ export type Upcast =
  * and passed over.
  */
 export function upcast(stored: StoredEvent): Upcast {
-  if (!Object.hasOwn(PAYLOADS, stored.kind)) return { ok: false, reason: 'unknownKind' };
+  if (!Object.hasOwn(payloadSchemas, stored.kind)) return { ok: false, reason: 'unknownKind' };
   if (stored.v > CURRENT_VERSION) return { ok: false, reason: 'newerVersion' };
   const kind = stored.kind as EventKind;
   let payload: unknown = stored.payload;
   for (let version = stored.v; version < CURRENT_VERSION; version++) {
     payload = UPCASTERS[kind]?.[version]?.(payload) ?? payload;
   }
-  const parsed = v.safeParse(PAYLOADS[kind], payload);
+  const parsed = v.safeParse(payloadSchemas[kind], payload);
   if (!parsed.success) return { ok: false, reason: 'badPayload' };
   return { ok: true, event: { ...stored, kind, payload: parsed.output } as RunEvent };
 }

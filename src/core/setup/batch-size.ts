@@ -10,7 +10,7 @@ const EXTRA_SHARE = 0.05;
  * The lot to mix for a formula of the brief: its pieces, a test piece a zone and a little over, whole eggs; or what the
  * cook sized it to. A size that the formula cannot meet leaves the brief's.
  */
-export function lotFor(run: RunView, formulaId: string): ScaledBatter | undefined {
+export function wholeBatter(run: RunView, formulaId: string): ScaledBatter | undefined {
   const item = run.state.brief?.items.find((candidate) => candidate.formulaId === formulaId);
   if (!item) return undefined;
   const body = bodyInRun(run, formulaId);

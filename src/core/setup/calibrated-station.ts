@@ -1,4 +1,4 @@
-import { MORNINGS_SD_C, calibrated, type CalibrationReading } from '#core/adapt';
+import { MORNINGS_SD_C, calibrated, type CalibrationReading } from '#core/inference';
 import type { Memo } from '#core/memo';
 import type { StationBody } from '#core/plate';
 import type { Pins } from '#core/run';

@@ -1,6 +1,6 @@
 export { runAllergens, type RunAllergens } from './allergens.ts';
 export { discOfPiece, spotOfPiece } from './as-poured.ts';
-export { lotFor } from './batch-size.ts';
+export { wholeBatter } from './batch-size.ts';
 export { bodyInRun } from './formula-in-run.ts';
 export { briefPanfuls, placesIn } from './places.ts';
 export { discInRun, discOn, portionMl } from './poured-disc.ts';

@@ -11,7 +11,7 @@ export class NotInRun extends RangeError {
 }
 
 /** Of one state the latest answers at so many moments. */
-const MOST_KEPT = 4000;
+const MAX_KEPT = 4000;
 const LARDER: Pick<Question<Larder>, 'name' | 'answer'> = { name: 'larder of pins' };
 const STATION: Pick<Question<StationBody>, 'name' | 'answer'> = { name: 'station as read' };
 
@@ -66,7 +66,7 @@ export class RunView {
   /** What follows from this run alone, worked out once. @param question with all else that it depends on, written out */
   once<T>(question: string, make: () => T): T {
     if (this.answers.has(question)) return this.answers.get(question) as T;
-    if (this.answers.size >= MOST_KEPT) this.answers.clear();
+    if (this.answers.size >= MAX_KEPT) this.answers.clear();
     const answer = make();
     this.answers.set(question, answer);
     return answer;

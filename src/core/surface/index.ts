@@ -2,13 +2,13 @@ export { COOKING_HEAT_J_PER_G, panfulLoad } from './food-load.ts';
 export { placeOf, underPiece, underSecond } from './observations.ts';
 export { plateMap, type PlateMap } from './plate-map.ts';
 export { surfaceModel, type SurfaceModel } from './surface-model.ts';
-export { liftedByEye } from './unprompted.ts';
+export { unpromptedLifts } from './unprompted.ts';
 export {
   atSpot,
-  batterBefore,
+  batterPrior,
   believedC,
   type ReadingSaid,
-  withElsewhere,
+  withPooledBatter,
   zoneBelief,
   type ZoneBelief,
 } from './zone-estimate.ts';

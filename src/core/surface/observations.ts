@@ -1,12 +1,12 @@
 import type { Disc } from '#core/pour';
 import { discOfPiece, spotOfPiece } from '#core/setup';
 import type { RunView } from '#core/setup';
-import { rowWeight, unreadSdC, type Expected, type Sighting } from '#core/adapt';
+import { rowWeight, unreadSdC, type Expected, type Observation } from '#core/inference';
 import { BENEATH_SPANS_S, surfaceForBeneath, type Cue, type TimelineTable } from '#core/piece';
 import { zoneMiddle, type SpotOnPlate } from '#core/plate';
 import type { Piece, ZoneState } from '#core/run';
 import { discInRun, placesIn } from '#core/setup';
-import { turnedByEye } from './unprompted.ts';
+import { unpromptedFlips } from './unprompted.ts';
 import { stationNow, zoneOf } from '#core/setup';
 import type { SurfaceModel } from './surface-model.ts';
 import { turnedDials } from './turned-dials.ts';
@@ -15,17 +15,17 @@ import { turnedDials } from './turned-dials.ts';
 export type TableOf = (formulaId: string, piece?: Piece) => TimelineTable;
 
 /** All that was seen of a zone for a formula up to now: burners moved, readings, and cues, turns and verdicts of its pieces. */
-export function sightingsOf(
+export function observationsOf(
   run: RunView,
   zone: ZoneState,
   formulaId: string,
   model: SurfaceModel,
   tableOf: TableOf,
   nowMs: number,
-): Sighting[] {
+): Observation[] {
   const { stationId, zoneId } = zone;
   const station = stationNow(run, stationId);
-  const list: Sighting[] = zone.swaps.map(({ atMs }) => ({
+  const list: Observation[] = zone.swaps.map(({ atMs }) => ({
     kind: 'moved',
     ...{ atS: atMs / 1000, errorSdC: unreadSdC(station, zoneOf(station, zoneId)) },
   }));
@@ -43,7 +43,7 @@ export function sightingsOf(
         : model(pouredAtMs);
       const { afterS, underside } = reading;
       const of = { ...base, expected, table, afterS, seen: underside, nth: ++colours };
-      list.push({ kind: 'underside', ...of } as Sighting);
+      list.push({ kind: 'underside', ...of } as Observation);
     } else {
       const expected = model(reading.atMs, reading.spot);
       list.push({ kind: 'surface', ...base, reading, face, roomC: run.pins.roomC, expected });
@@ -53,7 +53,7 @@ export function sightingsOf(
   const own = [...run.state.pieces.values()].filter(
     (piece) => piece.formulaId === formulaId && piece.stationId === stationId && piece.zoneId === zoneId,
   );
-  const byEye = turnedByEye(run.state, own);
+  const byEye = unpromptedFlips(run.state, own);
   const tooSoon = notYetWeights(own);
   let turned = 0;
   for (const piece of own) {
@@ -75,7 +75,7 @@ export function sightingsOf(
       const afterS = (piece.flippedAtMs! - piece.pouredAtMs) / 1000;
       const expected = underPiece(run, model, piece, table, afterS);
       const atS = piece.flippedAtMs! / 1000;
-      list.push({ kind: 'ownTurn', atS, spot, expected, table, afterS, nth: ++turned });
+      list.push({ kind: 'unpromptedFlip', atS, spot, expected, table, afterS, nth: ++turned });
     }
     // a verdict on a turn that nobody timed would speak of another moment
     if (piece.turn !== null && piece.flippedAtMs !== null && !piece.assumed.first) {
@@ -149,7 +149,7 @@ function underPour(
 /** For what shares of its first side the metal beneath a piece is compared, before its flip and after it. Assumed. */
 const COMPARED = { before: 0.25, after: 0.4 } as const;
 /** A plate is not taken to change by more than this under one piece, °C. Assumed. */
-const MOST_CHANGE_C = 40;
+const MAX_CHANGE_C = 40;
 
 /**
  * The surface by which a turned piece cooks its second side: that of its first, as much hotter or cooler as the metal
@@ -165,7 +165,7 @@ export function underSecond(run: RunView, model: SurfaceModel, piece: Piece, fir
   const before = from(piece.flippedAtMs - 1000 * COMPARED.before * firstS, COMPARED.before * firstS);
   const after = from(piece.flippedAtMs, COMPARED.after * firstS);
   if (!before || !after) return first;
-  const byC = Math.max(-MOST_CHANGE_C, Math.min(MOST_CHANGE_C, after.modelC - before.modelC));
+  const byC = Math.max(-MAX_CHANGE_C, Math.min(MAX_CHANGE_C, after.modelC - before.modelC));
   return { ...first, modelC: first.modelC + byC, roughC: after.roughC ?? 0, share: after.share };
 }
 

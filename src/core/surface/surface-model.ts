@@ -1,5 +1,5 @@
 import type { RunView } from '#core/setup';
-import type { Expected } from '#core/adapt';
+import type { Expected } from '#core/inference';
 import {
   besideZoneC,
   cyclingSdC,
@@ -76,7 +76,7 @@ export function surfaceModel(run: RunView, stationId: string, zoneId: string, un
       modelC,
       share: shareOf(atMs) * Math.min(ANSWERS.most, Math.max(ANSWERS.least, times)),
       roughC: roughOf(atMs),
-      askewC: [look(across) - modelC, look(along) - modelC],
+      burnerOffsetC: [look(across) - modelC, look(along) - modelC],
     };
   };
   const model = (atMs: number, spot?: SpotOnPlate): Expected => {

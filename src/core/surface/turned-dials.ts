@@ -1,10 +1,10 @@
 import type { RunView } from '#core/setup';
-import type { Sighting } from '#core/adapt';
+import type { Observation } from '#core/inference';
 import { degreesPerLnGain, powerShare, timeConstantS, turnSdLn, zoneThermal, type StationBody } from '#core/plate';
 import { pinnedStation, type ZoneState } from '#core/run';
 import { zoneOf } from '#core/setup';
 
-type Turned = Extract<Sighting, { kind: 'turned' }>;
+type Turned = Extract<Observation, { kind: 'turned' }>;
 
 /**
  * What turns of a dial leave unknown after something was learned on another mark: a burner at the new one may give more or

@@ -16,15 +16,15 @@ import {
   type Posterior,
   type Prior,
   type Says,
-  type Sighting,
+  type Observation,
   type Weighed,
-} from '#core/adapt';
+} from '#core/inference';
 import type { Memo, Question } from '#core/memo';
 import { patternOf, type SpotOnPlate } from '#core/plate';
 import { pinnedFormula, pinnedStation, type Reading, type ZoneState } from '#core/run';
 import { stationNow, zoneOf } from '#core/setup';
 import type { SurfaceModel } from './surface-model.ts';
-import { sightingsOf, type TableOf } from './observations.ts';
+import { observationsOf, type TableOf } from './observations.ts';
 
 /** What is believed of a zone for one formula, and what rests behind it. */
 export interface ZoneBelief {
@@ -63,11 +63,11 @@ export function zoneBelief(
       : { kind: 'open', errorSdC: calibration?.sdC ?? unreadSdC(station, zoneOf(station, zone.zoneId)) }),
     batter,
   };
-  const sightings = full ? sightingsOf(run, full, formulaId, model, tableOf, nowMs) : [];
+  const observations = full ? observationsOf(run, full, formulaId, model, tableOf, nowMs) : [];
   const { unevenC } = patternOf(station, run.pins.roomC, run.memo);
   const spreadC = spotSpreadC(unevenC);
-  const weighed = weigh(prior, sightings, nowMs / 1000, run.memo, { spreadC, known: calibration?.spots });
-  const looks = sightings.filter((seen) => 'reading' in seen) as (Sighting & { reading: Reading })[];
+  const weighed = weigh(prior, observations, nowMs / 1000, run.memo, { spreadC, known: calibration?.spots });
+  const looks = observations.filter((seen) => 'reading' in seen) as (Observation & { reading: Reading })[];
   const against = contradicted(looks, spreadC, run.memo);
   return {
     known: believed(weighed.posterior, run.memo),
@@ -77,7 +77,7 @@ export function zoneBelief(
       contradicted: against.has(index),
       ...saidBy(look),
     })),
-    aboutBatter: sightings.some(({ kind }) => kind !== 'surface' && kind !== 'moved' && kind !== 'turned'),
+    aboutBatter: observations.some(({ kind }) => kind !== 'surface' && kind !== 'moved' && kind !== 'turned'),
   };
 }
 
@@ -85,7 +85,7 @@ export function zoneBelief(
  * The belief of a zone with what was seen of its batter on other plates.
  * @param before what each of them began with of the batter, when runs before showed something of it
  */
-export function withElsewhere(
+export function withPooledBatter(
   own: ZoneBelief,
   elsewhere: readonly ZoneBelief[],
   before: Float64Array | undefined,
@@ -101,7 +101,7 @@ export function withElsewhere(
 }
 
 /** What every plate of a run began with of a batter. */
-export function batterBefore(run: RunView, formulaId: string): Float64Array | undefined {
+export function batterPrior(run: RunView, formulaId: string): Float64Array | undefined {
   const learned = pinnedFormula(run.pins, formulaId)?.learned;
   return learned && run.memo.of(BEFORE, learned, () => batterOf(learned));
 }
@@ -114,13 +114,13 @@ function believed(posterior: Posterior, memo: Memo): Belief {
 const BELIEVED: Pick<Question<Belief>, 'name' | 'answer'> = { name: 'belief of a posterior' };
 
 /** Which looks contradict another; asked at every tap, so the last answers are kept. */
-function contradicted(looks: readonly Sighting[], spreadC: number, memo: Memo): ReadonlySet<number> {
+function contradicted(looks: readonly Observation[], spreadC: number, memo: Memo): ReadonlySet<number> {
   const written = `${spreadC} ${looks.map((look) => writtenOut(look, memo)).join()}`;
   return memo.recall(CONTRADICTED, written, () => new Set(contradictions(looks, memo, spreadC).flat()));
 }
 const CONTRADICTED: Question<ReadonlySet<number>> = { name: 'looks contradicted', most: 200 };
 
-function saidBy(look: Sighting): Says {
+function saidBy(look: Observation): Says {
   if (look.kind === 'surface') return says(likelihoodOf(look));
   return { lowC: null, highC: null };
 }

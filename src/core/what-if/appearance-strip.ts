@@ -1,5 +1,5 @@
 import type { RunView } from '#core/setup';
-import { paceOf } from '#core/adapt';
+import { paceOf } from '#core/inference';
 import { appearanceAt, cuesBy, isServedPale, pieceAt, servedLift, type Appearance, type Cue } from '#core/piece';
 import { liftPinned } from '#core/forecast';
 import { firstZoneOf } from '#core/setup';

@@ -1,5 +1,5 @@
 import type { RunView } from '#core/setup';
-import { aimOf, filmCover, type Estimate } from '#core/consistency';
+import { targetConsistency, filmCover, type Estimate } from '#core/consistency';
 import { familyOf } from '#core/formula';
 import type { Disc } from '#core/pour';
 import { type Lot } from '#core/run';
@@ -62,7 +62,7 @@ export function pourEffects(run: RunView, lot: Lot, atPour: Estimate, when: Pour
   const coldC = lotTemperature(run, body, lot, pourMs);
   return {
     asIs: effect(atPour.value, coldC),
-    atAim: effect(aimOf(body), coldC),
+    atAim: effect(targetConsistency(body), coldC),
     warmed: effect(atPour.value, run.pins.roomC),
   };
 }

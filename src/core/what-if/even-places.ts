@@ -1,5 +1,5 @@
 import type { RunView } from '#core/setup';
-import { spotField, spotSpreadC } from '#core/adapt';
+import { spotField, spotSpreadC } from '#core/inference';
 import { besideZoneC, patternOf, zoneAt } from '#core/plate';
 import type { LayoutWish, Place } from '#core/pour';
 import { pinnedStation } from '#core/run';

@@ -1,6 +1,6 @@
 import { onStation } from '#core/run';
 import type { RunView } from '#core/setup';
-import { surestFlip, type Belief, type Expected, type SurestFlip } from '#core/adapt';
+import { surestFlip, type Belief, type Expected, type SurestFlip } from '#core/inference';
 import type { TimelineTable } from '#core/piece';
 import { placeKey, type Piece, type RunState } from '#core/run';
 import { placesIn, portionMl } from '#core/setup';

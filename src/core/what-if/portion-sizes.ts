@@ -2,7 +2,7 @@ import type { RunView } from '#core/setup';
 import { wholePieces } from '#core/formula';
 import type { Disc } from '#core/pour';
 import type { RunState } from '#core/run';
-import { briefPanfuls, lotFor, placesIn } from '#core/setup';
+import { briefPanfuls, wholeBatter, placesIn } from '#core/setup';
 import { firstSideOn, pourHeat, type PourMoment } from './first-side.ts';
 import { tableOf } from '#core/forecast';
 import { pieceInput } from '#core/forecast';
@@ -38,7 +38,7 @@ export function portionSteps(
   const item = run.state.brief?.items.find((candidate) => candidate.formulaId === formulaId);
   if (!item) return [];
   const stationId = item.stationIds[0]!;
-  const lotMl = lotFor(run, formulaId)?.volumeMl ?? null;
+  const lotMl = wholeBatter(run, formulaId)?.volumeMl ?? null;
   const where = { formulaId, stationId, zoneId: run.station(stationId).zones[0]!.id };
   const heat = pourHeat(run, where, at);
   const of = (volumeMl: number) => {

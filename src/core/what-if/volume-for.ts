@@ -16,7 +16,7 @@ export type PourWish = { readonly diameterMm: number } | { readonly thicknessMm:
 
 /** Pours that a hand can measure, mL. */
 const LEAST_ML = 2;
-const MOST_ML = 1000;
+const MAX_ML = 1000;
 
 /**
  * The volume that becomes what is wished on a station: the same law as the disc's, read backwards by bisection, since
@@ -34,9 +34,9 @@ export function volumeFor(
     const disc = discAt(volumeMl);
     return 'diameterMm' in wish ? disc.diameterMm >= wish.diameterMm : disc.thicknessMm >= wish.thicknessMm;
   };
-  if (reaches(LEAST_ML) || !reaches(MOST_ML)) return null;
+  if (reaches(LEAST_ML) || !reaches(MAX_ML)) return null;
   let low = LEAST_ML;
-  let high = MOST_ML;
+  let high = MAX_ML;
   for (let i = 0; i < 40; i++) {
     const middle = Math.sqrt(low * high);
     if (reaches(middle)) high = middle;

@@ -14,7 +14,7 @@ import {
   type HeatReading,
   type StationBody,
 } from '#core/plate';
-import { says, surfaceLikelihood } from '#core/adapt';
+import { says, surfaceLikelihood } from '#core/inference';
 import { toCelsius } from '#core/units';
 import { useSession } from '../stores/session.ts';
 import { t } from '../words/index.ts';

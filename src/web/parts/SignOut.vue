@@ -2,8 +2,8 @@
 import { Dialog, DialogPanel, DialogTitle } from '@headlessui/vue';
 import { ref } from 'vue';
 import { useRouter } from 'vue-router';
-import { CallError } from '../live/api.ts';
-import { countTaps, waiting } from '../live/outbox.ts';
+import { CallError } from '../sync/api.ts';
+import { countTaps, waiting } from '../sync/outbox.ts';
 import { useSession } from '../stores/session.ts';
 import { t, tn } from '../words/index.ts';
 import BigButton from './BigButton.vue';

@@ -1,4 +1,4 @@
-import type { Says } from '#core/adapt';
+import type { Says } from '#core/inference';
 import type { HeatReading } from '#core/plate';
 import { t } from '../words/index.ts';
 import { number, temperature } from './format.ts';

@@ -5,7 +5,7 @@ import AppBar from '../parts/AppBar.vue';
 import BigButton from '../parts/BigButton.vue';
 import ChoiceChips from '../parts/ChoiceChips.vue';
 import PaperCard from '../parts/PaperCard.vue';
-import { useKeys } from '../stages/keys.ts';
+import { useKeys } from '../stages/frame/keys.ts';
 import { t } from '../words/index.ts';
 import PracticePlate from './PracticePlate.vue';
 import TrainedRow from './TrainedRow.vue';

@@ -4,7 +4,7 @@ import { BROWNING_LSTAR } from '#core/piece';
 import type { FlipTrainer, PieceInTraining } from '#core/rehearsal';
 import { stretch } from '../parts/format.ts';
 import PieceOnPlate from '../stages/cook/PieceOnPlate.vue';
-import PlateDrawing from '../stages/PlateDrawing.vue';
+import PlateDrawing from '../stages/plate/PlateDrawing.vue';
 import { t } from '../words/index.ts';
 
 /** The practice plate from above: a tap on a piece turns it. */

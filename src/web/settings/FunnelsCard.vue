@@ -1,9 +1,9 @@
 <script setup lang="ts">
 import { computed, reactive } from 'vue';
-import { USUAL_THIN_KG_M3, aimOf, secondsFor } from '#core/consistency';
+import { USUAL_THIN_KG_M3, targetConsistency, secondsFor } from '#core/consistency';
 import { SCHOOL } from '#core/formula';
 import { KITCHEN_FACTS } from '#contract';
-import { newId } from '../live/device.ts';
+import { newId } from '../sync/device.ts';
 import BigButton from '../parts/BigButton.vue';
 import FormField from '../parts/FormField.vue';
 import { number } from '../parts/format.ts';
@@ -18,7 +18,7 @@ const session = useSession();
 const facts = computed(() => session.session?.kitchen.facts ?? KITCHEN_FACTS);
 const form = reactive({ name: '', waterS: '', oilS: '' });
 const { errors, busy, run } = useAction();
-const aim = aimOf({ ...SCHOOL.thin, type: 'thin', lines: [] });
+const aim = targetConsistency({ ...SCHOOL.thin, type: 'thin', lines: [] });
 /** Faults of the one that is added are told at its own fields. */
 const errorOf = (field: string) => errors.value[`funnels[${facts.value.funnels.length}].${field}`];
 const errorOfAll = computed(() => errorOf('') ?? errors.value[`funnels[${facts.value.funnels.length}]`]);

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { computed, onMounted, ref } from 'vue';
 import type { Invite, MadeInvite, Network, NewInvite } from '#contract';
-import { call } from '../live/api.ts';
+import { call } from '../sync/api.ts';
 import BigButton from '../parts/BigButton.vue';
 import { minutes } from '../parts/format.ts';
 import PaperCard from '../parts/PaperCard.vue';

@@ -2,7 +2,7 @@
 import { computed, onMounted, ref } from 'vue';
 import { useRoute, useRouter } from 'vue-router';
 import { PASSPHRASE_LETTERS, type CodeMeans } from '#contract';
-import { call } from '../live/api.ts';
+import { call } from '../sync/api.ts';
 import BellMark from '../parts/BellMark.vue';
 import BigButton from '../parts/BigButton.vue';
 import FormField from '../parts/FormField.vue';

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { onMounted, ref } from 'vue';
 import type { Network } from '#contract';
-import { call } from '../live/api.ts';
+import { call } from '../sync/api.ts';
 import BigButton from '../parts/BigButton.vue';
 import { date } from '../parts/format.ts';
 import PaperCard from '../parts/PaperCard.vue';

@@ -4,7 +4,7 @@ import { RouterLink } from 'vue-router';
 import { EGG_CLASS_IDS, type EggClass } from '#core/ingredients';
 import { MEASURE_SYSTEMS } from '#core/units';
 import { DEFAULT_SETTINGS, KITCHEN_FACTS, PASSPHRASE_LETTERS, type Settings } from '#contract';
-import { call } from '../live/api.ts';
+import { call } from '../sync/api.ts';
 import BellMark from '../parts/BellMark.vue';
 import BigButton from '../parts/BigButton.vue';
 import ChoiceField from '../parts/ChoiceField.vue';

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue';
-import { call } from '../live/api.ts';
-import { sayAgain } from '../live/say-again.ts';
+import { call } from '../sync/api.ts';
+import { sayAgain } from '../sync/say-again.ts';
 import BigButton from '../parts/BigButton.vue';
 import ChoiceField from '../parts/ChoiceField.vue';
 import FormField from '../parts/FormField.vue';

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { ref } from 'vue';
 import { PASSPHRASE_LETTERS } from '#contract';
-import { call } from '../live/api.ts';
+import { call } from '../sync/api.ts';
 import BigButton from '../parts/BigButton.vue';
 import FormField from '../parts/FormField.vue';
 import PaperCard from '../parts/PaperCard.vue';

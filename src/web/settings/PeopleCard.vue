@@ -2,7 +2,7 @@
 import { Tablet, UserRound } from '@lucide/vue';
 import { computed, onMounted, ref } from 'vue';
 import type { Person, Role } from '#contract';
-import { call } from '../live/api.ts';
+import { call } from '../sync/api.ts';
 import PaperCard from '../parts/PaperCard.vue';
 import { usePeople } from '../stores/people.ts';
 import { useSession } from '../stores/session.ts';

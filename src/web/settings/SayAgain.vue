@@ -1,8 +1,8 @@
 <script setup lang="ts">
 import { Dialog, DialogPanel, DialogTitle } from '@headlessui/vue';
 import { ref, watch } from 'vue';
-import { call } from '../live/api.ts';
-import { asked } from '../live/say-again.ts';
+import { call } from '../sync/api.ts';
+import { asked } from '../sync/say-again.ts';
 import BigButton from '../parts/BigButton.vue';
 import FormField from '../parts/FormField.vue';
 import { t } from '../words/index.ts';

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { computed, onMounted, ref } from 'vue';
 import type { OpenSession } from '#contract';
-import { call } from '../live/api.ts';
+import { call } from '../sync/api.ts';
 import PaperCard from '../parts/PaperCard.vue';
 import { clock, day } from '../parts/format.ts';
 import { usePeople } from '../stores/people.ts';

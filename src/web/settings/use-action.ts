@@ -1,6 +1,6 @@
 import { ref, type Ref } from 'vue';
-import { CallError } from '../live/api.ts';
-import { sayAgain } from '../live/say-again.ts';
+import { CallError } from '../sync/api.ts';
+import { sayAgain } from '../sync/say-again.ts';
 
 /**
  * Runs what a button asks of the server, one at a time; what needs the passphrase once more is done after it was said.

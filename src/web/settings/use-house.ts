@@ -1,6 +1,6 @@
 import { computed, ref, type ComputedRef, type Ref } from 'vue';
 import type { House } from '#contract';
-import { call } from '../live/api.ts';
+import { call } from '../sync/api.ts';
 import { useSession } from '../stores/session.ts';
 
 const UNKNOWN: House = { demo: null, unmade: false };

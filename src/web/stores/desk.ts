@@ -4,12 +4,12 @@ import { type RunPlan } from '#core/guidance';
 import type { ScaledBatter } from '#core/formula';
 import type { EventKind, RunState } from '#core/run';
 import type { Run } from '#contract';
-import type { NewEvent } from '../live/envelope.ts';
+import type { NewEvent } from '../sync/envelope.ts';
 import { askOfRun } from '../workers/desk.ts';
 import type { Outlook } from '../workers/run-questions.ts';
 
 /** The run in hand, as the desk needs it. */
-export interface InHand {
+export interface CurrentRun {
   readonly run: ShallowRef<Run | null>;
   readonly state: ShallowRef<RunState | null>;
   readonly nowMs: Ref<number>;
@@ -22,7 +22,7 @@ export interface InHand {
 }
 
 /** What the desk's worker foresees for the run in hand; one question at a time, the newest state asks again. */
-export function useOutlook({ run, state, nowMs, stuck, record }: InHand) {
+export function useOutlook({ run, state, nowMs, stuck, record }: CurrentRun) {
   const outlook = shallowRef<Outlook | null>(null);
   /** Events folded into the newest outlook: equal to the state's count when the screen is up to date. */
   const outlookCount = ref(-1);
@@ -79,7 +79,7 @@ export function useOutlook({ run, state, nowMs, stuck, record }: InHand) {
 }
 
 /** The plan of the run in hand, made anew when what it rests on changes: the brief, the portions, the sizes, parts and stand-ins of the batters and the pins. */
-export function usePlan({ run, state, nowMs, caused, record }: InHand) {
+export function usePlan({ run, state, nowMs, caused, record }: CurrentRun) {
   const plan = shallowRef<RunPlan | null>(null);
   const planError = ref<string | null>(null);
   const lots = shallowRef<Record<string, ScaledBatter>>({});

@@ -2,7 +2,7 @@ import { defineStore } from 'pinia';
 import { computed, ref, shallowRef } from 'vue';
 import type { BookFormula, KeptBurner, KeptLadle, Note, OwnIngredient, Station } from '#contract';
 import { larderWith } from '#core/ingredients';
-import { callKept } from '../live/kept.ts';
+import { callKept } from '../sync/offline-store.ts';
 
 /** Formulas, ingredients, stations, burners, ladles and notes of the kitchen: plain data, so that it may go to the worker as it is. */
 export const useLibrary = defineStore('library', () => {

@@ -1,7 +1,7 @@
 import { defineStore } from 'pinia';
 import { shallowRef } from 'vue';
 import type { Person } from '#contract';
-import { callKept } from '../live/kept.ts';
+import { callKept } from '../sync/offline-store.ts';
 
 /** People and devices of the kitchen, for their names. */
 export const usePeople = defineStore('people', () => {

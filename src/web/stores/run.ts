@@ -4,14 +4,14 @@ import { Memo } from '#core/memo';
 import { NotInRun, runView } from '#core/setup';
 import { Folding, runNowMs, type EventKind, type RunState, type StoredEvent } from '#core/run';
 import type { AcceptedEvents, Run, RunWithEvents } from '#contract';
-import { CallError, call } from '../live/api.ts';
-import { correctedNowMs } from '../live/clock.ts';
-import { deviceId } from '../live/device.ts';
-import { envelopes, type NewEvent } from '../live/envelope.ts';
-import { followRun } from '../live/feed.ts';
-import { keepEvents, keepRun, keptRun } from '../live/kept.ts';
-import { keepWaiting, loadOutbox, onOutboxChanged, takeOut, waiting } from '../live/outbox.ts';
-import { askHealth, flush, onStored, sync } from '../live/sync.ts';
+import { CallError, call } from '../sync/api.ts';
+import { correctedNowMs } from '../sync/clock.ts';
+import { deviceId } from '../sync/device.ts';
+import { envelopes, type NewEvent } from '../sync/envelope.ts';
+import { followRun } from '../sync/feed.ts';
+import { keepEvents, keepRun, keptRun } from '../sync/offline-store.ts';
+import { keepWaiting, loadOutbox, onOutboxChanged, takeOut, waiting } from '../sync/outbox.ts';
+import { askHealth, flush, onStored, sync } from '../sync/sync.ts';
 import { followHeldRun, holdRun, letRunGo } from '../workers/desk.ts';
 import { useOutlook, usePlan } from './desk.ts';
 import { useRunFault } from './run-fault.ts';
@@ -48,7 +48,7 @@ export const useRun = defineStore('run', () => {
 
   /** A viewer sees everything and changes nothing. */
   const session = useSession();
-  const looksOn = computed(() => session.session?.person.role === 'viewer');
+  const isReadOnly = computed(() => session.session?.person.role === 'viewer');
 
   const faults = useRunFault();
   const inHand = { run, state, nowMs, caused, stuck, record };
@@ -103,7 +103,7 @@ export const useRun = defineStore('run', () => {
       return loaded;
     } catch (error) {
       if (!kept || !(error instanceof CallError)) throw error;
-      if (error.status === 401) sync.lapsed = true;
+      if (error.status === 401) sync.sessionExpired = true;
       else if (!error.isAbsence) throw error;
       live.value = false;
       return kept;
@@ -158,7 +158,7 @@ export const useRun = defineStore('run', () => {
 
   /** Puts events into the log as one tap: shown at once, kept on the device, sent when it can be. */
   async function record(events: readonly NewEvent[]): Promise<void> {
-    if (!run.value || looksOn.value) return;
+    if (!run.value || isReadOnly.value) return;
     const kept = keepWaiting(run.value.id, envelopes(events, run.value.rehearsal ? nowMs.value : null));
     refold();
     await kept;
@@ -193,7 +193,7 @@ export const useRun = defineStore('run', () => {
     online,
     pending,
     setAside,
-    looksOn,
+    isReadOnly,
     open,
     close,
     tap,

@@ -11,10 +11,10 @@ import {
   type Settings,
   type SignIn,
 } from '#contract';
-import { call } from '../live/api.ts';
-import { callKept, forgetKept, keepAnswer, ownKeptOnly } from '../live/kept.ts';
-import { hands } from '../live/hands.ts';
-import { onOtherPerson, signedInAgain, sync } from '../live/sync.ts';
+import { call } from '../sync/api.ts';
+import { callKept, forgetKept, keepAnswer, ownKeptOnly } from '../sync/offline-store.ts';
+import { hands } from '../sync/hands.ts';
+import { onOtherPerson, signedInAgain, sync } from '../sync/sync.ts';
 
 const ADDRESS = '/api/session';
 const KITCHEN_NAME = 'bluebell.kitchenName';
@@ -64,7 +64,7 @@ export const useSession = defineStore('session', () => {
   /** Who is signed in here by now, as the server knows it. */
   async function askAgain(): Promise<void> {
     const now = await call<Session | null>('GET', ADDRESS).catch(() => session.value);
-    sync.lapsed = now === null;
+    sync.sessionExpired = now === null;
     // nobody: what is tapped here goes on being of who was here, and waits for them
     if (now === null || now.person.id === session.value?.person.id) return;
     session.value = now;

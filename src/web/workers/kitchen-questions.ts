@@ -1,4 +1,4 @@
-import type { CalibrationReading } from '#core/adapt';
+import type { CalibrationReading } from '#core/inference';
 import { readRecipe, type PastedRecipe, type ReadOptions } from '#core/formats';
 import type { RunPlan } from '#core/guidance';
 import { stationFigures, whichBurner, type Lighting, type StationFigures } from '#core/heating';

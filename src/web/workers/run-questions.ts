@@ -2,11 +2,11 @@ import { unrecordedLearning } from '#core/carry-over';
 import { asCooked, cueSpreads, forecast, tableFor, type CookedPiece, type Forecast } from '#core/forecast';
 import type { ScaledBatter } from '#core/formula';
 import {
-  asAssumed,
-  assumedDeeds,
+  withInferred,
+  inferredActions,
   planRun,
   remedyFor,
-  type AssumedDeed,
+  type InferredAction,
   type Remedy,
   type RunPlan,
 } from '#core/guidance';
@@ -17,7 +17,7 @@ import { zoneMiddle, type SpotOnPlate } from '#core/plate';
 import type { Place } from '#core/pour';
 import { trulyCooked, type TrueSight } from '#core/rehearsal';
 import { eventAtFault, type Payload, type StoredEvent } from '#core/run';
-import { lotFor, type RunView } from '#core/setup';
+import { wholeBatter, type RunView } from '#core/setup';
 import { plateMap, type PlateMap } from '#core/surface';
 import {
   cookStrip,
@@ -38,7 +38,7 @@ import { HeldRun } from './held-run.ts';
 export interface Outlook {
   readonly forecast: Forecast;
   /** In a real run: what nobody tapped and is taken to have been done; the forecast goes on from there. */
-  readonly assumed: readonly AssumedDeed[];
+  readonly assumed: readonly InferredAction[];
   /** In a rehearsal: what is truly to be seen of each piece on a plate. */
   readonly truth: Readonly<Record<string, TrueSight>>;
   /** In a real run, once all is off: what it leaves for those to come and is not in the log yet. */
@@ -58,7 +58,7 @@ export const RUN_QUESTIONS = {
     // in a rehearsal the tap is the deed
     if (held.facts.rehearsal)
       return { forecast: told, assumed: [], truth: held.kitchen().sights(run.state, nowMs), learned: null };
-    const assumed = assumedDeeds(run.state, told, nowMs);
+    const assumed = inferredActions(run.state, told, nowMs);
     const learned = unrecordedLearning(run, nowMs);
     return {
       forecast: assumed.length > 0 ? withAssumed(run, nowMs, told, assumed) : told,
@@ -75,7 +75,7 @@ export const RUN_QUESTIONS = {
     const run = held.view();
     const lots: Record<string, ScaledBatter> = {};
     for (const { formulaId } of run.state.brief?.items ?? []) {
-      const lot = lotFor(run, formulaId);
+      const lot = wholeBatter(run, formulaId);
       if (lot) lots[formulaId] = lot;
     }
     return lots;
@@ -182,8 +182,8 @@ function isOver({ state }: RunView, rehearsal: boolean): boolean {
 }
 
 /** What is foreseen from the run as it is taken to stand; of pieces taken to be off, what was told of them. */
-function withAssumed(run: RunView, nowMs: number, told: Forecast, assumed: readonly AssumedDeed[]): Forecast {
-  const foreseen = forecast(asAssumed(run, assumed), nowMs);
+function withAssumed(run: RunView, nowMs: number, told: Forecast, assumed: readonly InferredAction[]): Forecast {
+  const foreseen = forecast(withInferred(run, assumed), nowMs);
   return { ...foreseen, pieces: { ...told.pieces, ...foreseen.pieces } };
 }
 

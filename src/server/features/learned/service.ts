@@ -1,7 +1,7 @@
 import * as v from 'valibot';
 import type { EntityManager } from 'typeorm';
-import { fadedBatter } from '#core/adapt';
-import { PAYLOADS, type Payload, type Pins } from '#core/run';
+import { fadedBatter } from '#core/inference';
+import { payloadSchemas, type Payload, type Pins } from '#core/run';
 
 /** What one real run of the kitchen left, and when. */
 interface LeftBehind {
@@ -12,7 +12,7 @@ interface LeftBehind {
 }
 
 /** Runs that are looked through: what is older has faded. */
-const MOST_RUNS = 60;
+const MAX_RUNS = 60;
 const DAY_MS = 86_400_000;
 /** A formula that was changed since is another batter, though not quite: as if so much time had passed. Assumed. */
 const CHANGED_DAYS = 90;
@@ -28,7 +28,7 @@ export async function leftBehind(manager: EntityManager): Promise<LeftBehind[]> 
          SELECT DISTINCT r.id, r.name, r.created_at, r.pins->'formulas' AS formulas
          FROM run r JOIN run_event e ON e.run_id = r.id
          WHERE e.kind = 'run-learned' AND e.v = 1 AND NOT r.rehearsal
-         ORDER BY r.created_at DESC, r.id LIMIT ${MOST_RUNS})
+         ORDER BY r.created_at DESC, r.id LIMIT ${MAX_RUNS})
        SELECT r.id, r.name, e.payload, r.formulas, e.device_at_ms + e.offset_ms AS at_ms
        FROM run_of r JOIN run_event e ON e.run_id = r.id
        WHERE e.kind = 'run-learned' AND e.v = 1
@@ -41,7 +41,7 @@ export async function leftBehind(manager: EntityManager): Promise<LeftBehind[]> 
     );
   const lastOf = new Map<string, LeftBehind>();
   for (const { id, name, payload, formulas, at_ms } of rows) {
-    const read = v.safeParse(PAYLOADS['run-learned'], payload);
+    const read = v.safeParse(payloadSchemas['run-learned'], payload);
     if (read.success && !lastOf.has(id))
       lastOf.set(id, { run: { id, name }, learned: read.output, formulas, atMs: Number(at_ms) });
   }

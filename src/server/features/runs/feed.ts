@@ -33,7 +33,7 @@ export function feedRoute(app: FastifyInstance, source: DataSource, live: Live):
   const heartbeat = setInterval(() => {
     for (const { write } of all()) write('event: here\ndata:\n\n');
     for (const { tail } of tails.values()) void tail.grown(); // an announcement may have died with its process
-    void lapsed(source, following()).then(
+    void sessionExpired(source, following()).then(
       (ended) => ended.forEach(endSession),
       (error: unknown) => app.log.warn(error),
     );
@@ -131,7 +131,7 @@ export function feedRoute(app: FastifyInstance, source: DataSource, live: Live):
 }
 
 /** Those of these sessions that are open no more. One in a run that goes on does not rest. */
-async function lapsed(
+async function sessionExpired(
   source: DataSource,
   following: readonly { readonly sessionId: string; readonly runId: string }[],
 ): Promise<string[]> {

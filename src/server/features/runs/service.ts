@@ -4,7 +4,7 @@ import type { DataSource, EntityManager } from 'typeorm';
 import {
   CURRENT_VERSION,
   MODEL_VERSION,
-  PAYLOADS,
+  payloadSchemas,
   fold,
   type EventEnvelope,
   type EventKind,
@@ -219,8 +219,8 @@ export async function listNotes(source: DataSource, session: KnownSession): Prom
 function checkPayloads(events: readonly EventEnvelope[]): void {
   events.forEach((event, index) => {
     if (shapeFault(event.payload, MOST.valuesInEvent)) throw tooLarge(`events[${index}].payload`);
-    if (!Object.hasOwn(PAYLOADS, event.kind) || event.v > CURRENT_VERSION) return;
-    check(PAYLOADS[event.kind as EventKind] as v.GenericSchema, event.payload, `events[${index}].payload`);
+    if (!Object.hasOwn(payloadSchemas, event.kind) || event.v > CURRENT_VERSION) return;
+    check(payloadSchemas[event.kind as EventKind] as v.GenericSchema, event.payload, `events[${index}].payload`);
   });
 }
 

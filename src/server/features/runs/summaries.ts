@@ -23,10 +23,10 @@ interface SummaryRow {
 }
 
 /** Summaries brought up to date while somebody waits: so many, of logs no longer than this. */
-const MOST_STALE = 20;
+const MAX_STALE = 20;
 const LONG_LOG = 20_000;
 /** After an older release none has been read yet. */
-const MOST_UNREAD = 100;
+const MAX_UNREAD = 100;
 
 /** Runs from their summaries: those a cook looks for first with the newest of the rest, then page by page what is older. */
 export async function listRuns(
@@ -37,12 +37,12 @@ export async function listRuns(
 ): Promise<RunSummary[]> {
   return inKitchen(source, kitchenId, async (manager) => {
     const unread: { run_id: string }[] = await manager.query(
-      `SELECT run_id FROM run_summary WHERE kitchen_id = $1 AND seq < 0 ORDER BY ordered_at_ms DESC LIMIT ${MOST_UNREAD}`,
+      `SELECT run_id FROM run_summary WHERE kitchen_id = $1 AND seq < 0 ORDER BY ordered_at_ms DESC LIMIT ${MAX_UNREAD}`,
       [kitchenId],
     );
     for (const { run_id } of unread) await refresh(manager, run_id);
     const rows = await page(manager, kitchenId, asked, nowMs);
-    const stale = rows.filter((row) => row.stale && row.last_seq <= LONG_LOG).slice(0, MOST_STALE);
+    const stale = rows.filter((row) => row.stale && row.last_seq <= LONG_LOG).slice(0, MAX_STALE);
     for (const { run_id } of stale) await refresh(manager, run_id);
     const told = (stale.length > 0 ? await page(manager, kitchenId, asked, nowMs) : rows).map(toSummary);
     return asked.words || asked.before ? told : byNeed(told);

@@ -1,7 +1,7 @@
 import type { Memo } from '#core/memo';
 import { In, type DataSource, type EntityManager } from 'typeorm';
 import type { BurnerBody, Station, StationReading, StationReadingBody } from '#contract';
-import type { CalibrationReading } from '#core/adapt';
+import type { CalibrationReading } from '#core/inference';
 import { calibrationPins } from '#core/setup';
 import { readingFault, stationFault, type ReadingFault, type StationBody, type StationFault } from '#core/plate';
 import type { OwnLadle } from '#core/pour';
@@ -11,7 +11,7 @@ import { RequestError, badInput, notFound } from '../../errors.ts';
 import type { KnownSession } from '../../plugins/sessions.ts';
 import { leftBehind } from '../learned/service.ts';
 import { BurnerEntity, LadleEntity, StationEntity, StationReadingEntity, type StationReadingRow } from './entity.ts';
-import { addKept, allKept, archiveKept, editKept, type Kept, type KeptThing } from './kept.ts';
+import { addRecord, allRecords, archiveRecord, editRecord, type Kept, type RecordOf } from './versioned-record.ts';
 
 const STATIONS: Kept<StationBody> = {
   ...{ entity: StationEntity, noun: 'This station', idField: 'stationId', audit: 'station' },
@@ -27,11 +27,11 @@ export const LADLES: Kept<OwnLadle> = {
 };
 
 /** Readings of one station that are looked at: older ones have faded out of what is believed. */
-const MOST_READINGS = 60;
+const MAX_READINGS = 60;
 
 /** Everything of a sort in the session's kitchen. */
-export async function keptOf<B>(source: DataSource, session: KnownSession, sort: Kept<B>): Promise<KeptThing<B>[]> {
-  return inKitchen(source, session.kitchenId, (manager) => allKept(manager, sort));
+export async function keptOf<B>(source: DataSource, session: KnownSession, sort: Kept<B>): Promise<RecordOf<B>[]> {
+  return inKitchen(source, session.kitchenId, (manager) => allRecords(manager, sort));
 }
 
 export async function add<B>(
@@ -39,8 +39,8 @@ export async function add<B>(
   session: KnownSession,
   sort: Kept<B>,
   wanted: { readonly id: string; readonly body: B },
-): Promise<KeptThing<B>> {
-  return inKitchen(source, session.kitchenId, (manager) => addKept(manager, sort, session, wanted));
+): Promise<RecordOf<B>> {
+  return inKitchen(source, session.kitchenId, (manager) => addRecord(manager, sort, session, wanted));
 }
 
 export async function edit<B>(
@@ -49,8 +49,8 @@ export async function edit<B>(
   sort: Kept<B>,
   id: string,
   change: { readonly version: number; readonly body: B },
-): Promise<KeptThing<B>> {
-  return inKitchen(source, session.kitchenId, (manager) => editKept(manager, sort, session, id, change));
+): Promise<RecordOf<B>> {
+  return inKitchen(source, session.kitchenId, (manager) => editRecord(manager, sort, session, id, change));
 }
 
 export async function archive<B>(
@@ -59,8 +59,8 @@ export async function archive<B>(
   sort: Kept<B>,
   id: string,
   archived: boolean,
-): Promise<KeptThing<B>> {
-  return inKitchen(source, session.kitchenId, (manager) => archiveKept(manager, sort, session, id, archived));
+): Promise<RecordOf<B>> {
+  return inKitchen(source, session.kitchenId, (manager) => archiveRecord(manager, sort, session, id, archived));
 }
 
 /** Stations of the kitchen with their burners as these stand now, those put away too, by their first zone. */
@@ -125,7 +125,7 @@ export async function addStation(
 ): Promise<Station> {
   return inKitchen(source, session.kitchenId, async (manager) => {
     await mustStand(manager, wanted.body);
-    await addKept(manager, STATIONS, session, wanted);
+    await addRecord(manager, STATIONS, session, wanted);
     return (await currentStations(manager, [wanted.id]))[0]!;
   });
 }
@@ -139,7 +139,7 @@ export async function editStation(
   return inKitchen(source, session.kitchenId, async (manager) => {
     if (!(await manager.existsBy(StationEntity, { id }))) throw notFound('This station', 'stationId');
     await mustStand(manager, change.body);
-    await editKept(manager, STATIONS, session, id, change);
+    await editRecord(manager, STATIONS, session, id, change);
     return (await currentStations(manager, [id]))[0]!;
   });
 }
@@ -151,7 +151,7 @@ export async function archiveStation(
   archived: boolean,
 ): Promise<Station> {
   return inKitchen(source, session.kitchenId, async (manager) => {
-    await archiveKept(manager, STATIONS, session, id, archived);
+    await archiveRecord(manager, STATIONS, session, id, archived);
     return (await currentStations(manager, [id]))[0]!;
   });
 }
@@ -166,7 +166,7 @@ export async function stationReadings(
     if (!(await manager.existsBy(StationEntity, { id: stationId }))) throw notFound('This station', 'stationId');
     const outside = (await readingsOf(manager, [stationId])).map(toReading);
     const inside = readInRuns(await leftBehind(manager), stationId);
-    return [...outside, ...inside].sort((a, b) => b.atMs - a.atMs).slice(0, MOST_READINGS);
+    return [...outside, ...inside].sort((a, b) => b.atMs - a.atMs).slice(0, MAX_READINGS);
   });
 }
 
@@ -182,7 +182,7 @@ async function readingsOf(manager: EntityManager, stationIds: string[]): Promise
   return manager.find(StationReadingEntity, {
     where: { stationId: In(stationIds) },
     order: { madeAt: 'DESC' },
-    take: MOST_READINGS * stationIds.length,
+    take: MAX_READINGS * stationIds.length,
   });
 }
 
@@ -258,7 +258,7 @@ export async function pinnedStations(
     const own = [...outside, ...inRuns.filter(({ stationId }) => stationId === id)]
       .filter(({ reading }) => rehearsal || reading.method !== 'simulatedProbe')
       .sort((a, b) => b.atMs - a.atMs)
-      .slice(0, MOST_READINGS);
+      .slice(0, MAX_READINGS);
     const calibration = calibrationPins(body, own, memo);
     return { id, version, body, ...(calibration.length > 0 ? { calibration } : {}) };
   });

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { DateTime } from 'luxon';
 import { reactive, ref } from 'vue';
-import { momentOf } from '../../library/make-run.ts';
+import { momentOf } from '../../runs/make-run.ts';
 import BigButton from '../../parts/BigButton.vue';
 import FormField from '../../parts/FormField.vue';
 import PaperCard from '../../parts/PaperCard.vue';

@@ -8,13 +8,13 @@ import { pinnedFormula } from '#core/run';
 import { clock, day, markText, millilitres, minutes } from '../../parts/format.ts';
 import BigButton from '../../parts/BigButton.vue';
 import PaperCard from '../../parts/PaperCard.vue';
-import { makeRun } from '../../library/make-run.ts';
+import { makeRun } from '../../runs/make-run.ts';
 import { useLibrary } from '../../stores/library.ts';
 import { useRun } from '../../stores/run.ts';
 import { t, tn } from '../../words/index.ts';
-import { paceWords } from '../learned-words.ts';
-import { useStartPassed } from '../use-start-passed.ts';
-import { useTasks } from '../use-tasks.ts';
+import { paceWords } from '../review/learned-words.ts';
+import { useStartPassed } from '../frame/use-start-passed.ts';
+import { useTasks } from '../frame/use-tasks.ts';
 import BriefForm from './BriefForm.vue';
 import TasksCard from './TasksCard.vue';
 

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { computed, reactive, ref } from 'vue';
-import { newId } from '../../live/device.ts';
+import { newId } from '../../sync/device.ts';
 import BigButton from '../../parts/BigButton.vue';
 import FormField from '../../parts/FormField.vue';
 import { clock } from '../../parts/format.ts';
@@ -8,7 +8,7 @@ import PaperCard from '../../parts/PaperCard.vue';
 import { readFigure } from '../../parts/read-figure.ts';
 import { useRun } from '../../stores/run.ts';
 import { t } from '../../words/index.ts';
-import { useTasks } from '../use-tasks.ts';
+import { useTasks } from '../frame/use-tasks.ts';
 
 /** The cook's own tasks: table, drinks, a pot to stir. */
 const store = useRun();

@@ -7,7 +7,7 @@ import PaperCard from '../../parts/PaperCard.vue';
 import { useRun } from '../../stores/run.ts';
 import { t } from '../../words/index.ts';
 import HowItRuns from '../rest/HowItRuns.vue';
-import { useLots } from '../use-lots.ts';
+import { useLots } from '../lots/use-lots.ts';
 
 /** The lots that are poured from: measured and thinned in mid-run, and the next one brought when one is nearly out. */
 const store = useRun();

@@ -4,7 +4,7 @@ import { ChevronDown } from '@lucide/vue';
 import { computed } from 'vue';
 import { useRun } from '../../stores/run.ts';
 import { t } from '../../words/index.ts';
-import ZoneDial from '../ZoneDial.vue';
+import ZoneDial from '../plate/ZoneDial.vue';
 
 /** Every dial of the morning, to be turned without leaving the stove. */
 const store = useRun();

@@ -8,8 +8,8 @@ import PaperCard from '../../parts/PaperCard.vue';
 import { useRun } from '../../stores/run.ts';
 import { t } from '../../words/index.ts';
 import { alarmText } from '../heat/alarm-text.ts';
-import { useHeatSteps } from '../use-heat-steps.ts';
-import { promptsOf, usePrompts } from '../use-prompts.ts';
+import { useHeatSteps } from '../plate/use-heat-steps.ts';
+import { promptsOf, usePrompts } from '../frame/use-prompts.ts';
 
 /** The one thing that heat asks for now, with the one button that says it was done, and whether it comes before the hands. */
 const store = useRun();

@@ -7,7 +7,7 @@ import type { Piece } from '#core/run';
 import { browningColour } from '../../parts/browning-ramp.ts';
 import { useRun } from '../../stores/run.ts';
 import { t } from '../../words/index.ts';
-import { promptsOf, usePrompts } from '../use-prompts.ts';
+import { promptsOf, usePrompts } from '../frame/use-prompts.ts';
 
 /**
  * Just after a flip: how the first side came out, in one tap; and of a zone's test piece, once it is off and cut open,

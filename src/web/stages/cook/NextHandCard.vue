@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { computed } from 'vue';
-import { asAssumed, type Hand } from '#core/guidance';
+import { withInferred, type Hand } from '#core/guidance';
 import BigButton from '../../parts/BigButton.vue';
 import { clock, number, stretch } from '../../parts/format.ts';
 import { useRun } from '../../stores/run.ts';
@@ -52,7 +52,8 @@ const what = computed(() => (props.hand ? store.view.formula(props.hand.formulaI
 const where = computed(() => (props.hand ? store.view.station(props.hand.stationId).name : ''));
 /** Pieces just poured have no hand yet: they are being worked out, not off. */
 const allOff = computed(
-  () => !props.hand && store.outlook !== null && asAssumed(store.view, store.outlook.assumed).state.onPlate.size === 0,
+  () =>
+    !props.hand && store.outlook !== null && withInferred(store.view, store.outlook.assumed).state.onPlate.size === 0,
 );
 </script>
 

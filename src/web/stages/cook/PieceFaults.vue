@@ -6,7 +6,7 @@ import { familyOf } from '#core/formula';
 import { FAULTS_OF, type Fault } from '#core/piece';
 import type { Piece } from '#core/run';
 import BigButton from '../../parts/BigButton.vue';
-import type { NewEvent } from '../../live/envelope.ts';
+import type { NewEvent } from '../../sync/envelope.ts';
 import { askOfRun } from '../../workers/desk.ts';
 import { useRun } from '../../stores/run.ts';
 import { t } from '../../words/index.ts';

@@ -10,7 +10,7 @@ import { placeKey } from '#core/run';
 import { markText, stretch, temperature, temperatureSpread } from '../../parts/format.ts';
 import { useRun } from '../../stores/run.ts';
 import { t } from '../../words/index.ts';
-import PlateDrawing from '../PlateDrawing.vue';
+import PlateDrawing from '../plate/PlateDrawing.vue';
 import PieceOnPlate from './PieceOnPlate.vue';
 import { seenOf, type PieceSeen } from './use-appearance.ts';
 

@@ -2,7 +2,7 @@ import { stationNow, zoneOf } from '#core/setup';
 import { type Remedy } from '#core/guidance';
 import { type Piece } from '#core/run';
 import { differenceFromCelsius } from '#core/units';
-import type { NewEvent } from '../../live/envelope.ts';
+import type { NewEvent } from '../../sync/envelope.ts';
 import {
   ingredientName,
   markText,

@@ -2,10 +2,10 @@ import { computed, ref, type ComputedRef, type Ref } from 'vue';
 import { rhythmS, type Hand } from '#core/guidance';
 import type { Cue } from '#core/piece';
 import { placeKey, type Piece, type Tap } from '#core/run';
-import { deviceId, newId } from '../../live/device.ts';
-import type { NewEvent } from '../../live/envelope.ts';
+import { deviceId, newId } from '../../sync/device.ts';
+import type { NewEvent } from '../../sync/envelope.ts';
 import { useRun } from '../../stores/run.ts';
-import { useHands } from '../use-hands.ts';
+import { useHands } from '../frame/use-hands.ts';
 
 export interface Board {
   readonly hands: ComputedRef<Hand[]>;

@@ -8,7 +8,7 @@ import { temperature } from '../../parts/format.ts';
 import { useRun } from '../../stores/run.ts';
 import { useRunQuestion } from '../../workers/desk.ts';
 import { t } from '../../words/index.ts';
-import PlateHeat from '../PlateHeat.vue';
+import PlateHeat from '../plate/PlateHeat.vue';
 
 /** A plate as it is believed to stand now, drawn to scale; a tap picks where the next reading is taken. */
 const props = defineProps<{ stationId: string; spot: SpotOnPlate | null; targetC: number }>();

@@ -13,7 +13,7 @@ import { useRun } from '../../stores/run.ts';
 import { useSession } from '../../stores/session.ts';
 import { t } from '../../words/index.ts';
 import { alarmText } from './alarm-text.ts';
-import ZoneDial from '../ZoneDial.vue';
+import ZoneDial from '../plate/ZoneDial.vue';
 import SwapBurner from './SwapBurner.vue';
 import ZoneReadings from './ZoneReadings.vue';
 import { useDialAdvice } from './use-dial-advice.ts';

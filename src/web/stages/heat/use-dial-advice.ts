@@ -2,7 +2,7 @@ import { computed } from 'vue';
 import type { ZoneForecast } from '#core/forecast';
 import { useRun } from '../../stores/run.ts';
 import { t } from '../../words/index.ts';
-import { useHeatSteps, type HeatLine } from '../use-heat-steps.ts';
+import { useHeatSteps, type HeatLine } from '../plate/use-heat-steps.ts';
 
 /** What the dial of a zone should do next, the same as on every stage; what is still to come has no button. */
 export function useDialAdvice(zone: () => ZoneForecast) {

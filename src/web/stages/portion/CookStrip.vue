@@ -10,7 +10,7 @@ import PieceFace from '../../parts/PieceFace.vue';
 import { useRun } from '../../stores/run.ts';
 import { useRunQuestion } from '../../workers/desk.ts';
 import { t } from '../../words/index.ts';
-import { usePourMoment } from '../use-first-side.ts';
+import { usePourMoment } from '../plate/use-first-side.ts';
 
 /** How a piece will look on the way, above and below, at the surface wanted. */
 const props = defineProps<{ formulaId: string; diameterMm: number; volumeMl: number }>();

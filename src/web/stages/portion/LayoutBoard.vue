@@ -9,7 +9,7 @@ import PaperCard from '../../parts/PaperCard.vue';
 import { useRun } from '../../stores/run.ts';
 import { useSession } from '../../stores/session.ts';
 import { t, tn } from '../../words/index.ts';
-import PlateDrawing from '../PlateDrawing.vue';
+import PlateDrawing from '../plate/PlateDrawing.vue';
 import { useLayout } from './use-layout.ts';
 
 /** Where the pieces of a batter lie on a plate: by wish, or dragged by pointer and keys; the count stands beside. */

@@ -1,8 +1,8 @@
 <script setup lang="ts">
 import { computed, reactive, ref } from 'vue';
 import type { KeptLadle } from '#contract';
-import { call } from '../../live/api.ts';
-import { newId } from '../../live/device.ts';
+import { call } from '../../sync/api.ts';
+import { newId } from '../../sync/device.ts';
 import BigButton from '../../parts/BigButton.vue';
 import FormField from '../../parts/FormField.vue';
 import { millilitres, number } from '../../parts/format.ts';

@@ -11,7 +11,7 @@ import { useLibrary } from '../../stores/library.ts';
 import { useRun } from '../../stores/run.ts';
 import { t } from '../../words/index.ts';
 import { GAP_MM } from '#core/pour';
-import LotTabs from '../LotTabs.vue';
+import LotTabs from '../lots/LotTabs.vue';
 import CookStrip from './CookStrip.vue';
 import FruitCard from './FruitCard.vue';
 import LayoutBoard from './LayoutBoard.vue';
@@ -19,7 +19,7 @@ import MouldField from './MouldField.vue';
 import OwnLadles from './OwnLadles.vue';
 import SizesTable from './SizesTable.vue';
 import WishedPour from './WishedPour.vue';
-import { useFirstSide, useFirstZone } from '../use-first-side.ts';
+import { useFirstSide, useFirstZone } from '../plate/use-first-side.ts';
 import { useTools } from './use-tools.ts';
 
 const store = useRun();

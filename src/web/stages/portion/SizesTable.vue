@@ -6,7 +6,7 @@ import PaperCard from '../../parts/PaperCard.vue';
 import { useRun } from '../../stores/run.ts';
 import { useRunQuestion } from '../../workers/desk.ts';
 import { t } from '../../words/index.ts';
-import { usePourMoment } from '../use-first-side.ts';
+import { usePourMoment } from '../plate/use-first-side.ts';
 import type { Tool } from './use-tools.ts';
 
 /** The next sizes down and up side by side: what each makes of disc, time, panfuls and pieces. */

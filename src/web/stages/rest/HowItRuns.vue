@@ -11,7 +11,7 @@ import { readWeight, weightFigure } from '../../parts/weight-figure.ts';
 import { useRun } from '../../stores/run.ts';
 import { useSession } from '../../stores/session.ts';
 import { t, tn } from '../../words/index.ts';
-import TakeBack from '../TakeBack.vue';
+import TakeBack from '../frame/TakeBack.vue';
 import MeasureForm from './MeasureForm.vue';
 import { SPREAD_ML, consistencyWords, useConsistency } from './use-consistency.ts';
 

@@ -10,8 +10,8 @@ import { clock, day, ingredientName, minutes, stretch, temperature } from '../..
 import PaperCard from '../../parts/PaperCard.vue';
 import { useRun } from '../../stores/run.ts';
 import { t } from '../../words/index.ts';
-import type { RunLot } from '../use-lots.ts';
-import TakeBack from '../TakeBack.vue';
+import type { RunLot } from '../lots/use-lots.ts';
+import TakeBack from '../frame/TakeBack.vue';
 import HowItRuns from './HowItRuns.vue';
 import MixedAt from './MixedAt.vue';
 

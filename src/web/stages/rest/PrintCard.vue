@@ -8,7 +8,7 @@ import { labelsPage } from '../../print/tub-labels.ts';
 import { useRun } from '../../stores/run.ts';
 import { t } from '../../words/index.ts';
 import { isMixed } from '#core/run';
-import { useLots } from '../use-lots.ts';
+import { useLots } from '../lots/use-lots.ts';
 import { usePages } from './use-pages.ts';
 
 /** Labels for what stands in tubs, and each batter on a page. */

@@ -2,9 +2,9 @@
 import CautionLine from '../../parts/CautionLine.vue';
 import PaperCard from '../../parts/PaperCard.vue';
 import { t } from '../../words/index.ts';
-import TaskList from '../TaskList.vue';
-import { useLots } from '../use-lots.ts';
-import { useTasks } from '../use-tasks.ts';
+import TaskList from '../frame/TaskList.vue';
+import { useLots } from '../lots/use-lots.ts';
+import { useTasks } from '../frame/use-tasks.ts';
 import LotCard from './LotCard.vue';
 import PrintCard from './PrintCard.vue';
 

@@ -6,7 +6,7 @@ import type { BatterCard } from '../../print/batter-card.ts';
 import type { TubLabel } from '../../print/tub-labels.ts';
 import { useRun } from '../../stores/run.ts';
 import { t } from '../../words/index.ts';
-import type { RunLot } from '../use-lots.ts';
+import type { RunLot } from '../lots/use-lots.ts';
 
 /** Thirds and eighths have no sign in the printed font. */
 function printable(amount: string): string {

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { groupBy } from 'es-toolkit';
 import { computed } from 'vue';
-import { countTaps } from '../../live/outbox.ts';
+import { countTaps } from '../../sync/outbox.ts';
 import PaperCard from '../../parts/PaperCard.vue';
 import { usePeople } from '../../stores/people.ts';
 import { useRun } from '../../stores/run.ts';

@@ -3,7 +3,7 @@ import { computed } from 'vue';
 import PaperCard from '../../parts/PaperCard.vue';
 import { useRun } from '../../stores/run.ts';
 import { t, tn } from '../../words/index.ts';
-import { paceWords } from '../learned-words.ts';
+import { paceWords } from './learned-words.ts';
 
 /** What this run leaves for those to come; of a rehearsal nothing. */
 const props = defineProps<{ formulaId: string }>();

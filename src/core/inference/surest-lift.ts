@@ -1,0 +1,74 @@
+import { SERVED, secondSignsAt, type TimelineTable, type Window } from '#core/piece';
+import type { Belief } from './belief.ts';
+import { beliefPoints, momentBy } from './belief-points.ts';
+import { cheapest } from './cheapest.ts';
+import type { Estimate } from './batter-prior.ts';
+import type { Expected } from './posterior.ts';
+import { DARK_LIKELY, HANDS_S, PRICE } from './surest-flip.ts';
+import { normalCdf } from './surface-likelihood.ts';
+
+const { abs, exp, max, min } = Math;
+
+/** A middle that is not done is felt by so much, as a share of its moment; a face's colour is seen by so much. Assumed. */
+const BLUR_SHARE = 0.08;
+
+/** How a second side may go, and how likely that is. */
+interface State {
+  readonly weight: number;
+  readonly insideS: number;
+  readonly lightGoldS: number;
+  readonly darkS: number;
+  readonly burntS: number;
+  readonly bestS: number;
+}
+
+/**
+ * When to lift a piece so that it costs least over all that plate and batter may be: raw inside, a pale, dark or burnt
+ * second face have the prices that a flip has. The window is the usual one about the moment found.
+ * @param expected the surface it lies on since its flip
+ * @param usual its lift by the middle of the belief, s from the flip
+ * @param firstS how long its first side took
+ * @param longer how much longer second sides of its batter take than the piece model says, ln
+ */
+export function surestLift(
+  known: Belief,
+  table: TimelineTable,
+  expected: Expected,
+  usual: Window,
+  { firstS, slower, longer }: { readonly firstS: number; readonly slower: number; readonly longer: Estimate },
+): Window {
+  const may = beliefPoints(known, expected, longer.sd).map(({ weight, surfaceC, lnTime, lnBrowning }): State => {
+    const signs = secondSignsAt(table, surfaceC);
+    const lies = exp(max(0, longer.mean));
+    const colour = (atS: number | undefined) => (atS === undefined ? Infinity : (atS * lies) / exp(lnBrowning));
+    const insideS = signs.insideS * lies * exp(lnTime) * slower;
+    const wishS = min(colour(signs.servedS), max(insideS, SERVED.waitedShare * firstS));
+    // others were lifted sooner by eye: so is this one, but never before it is foretold to be done inside
+    const bestS = max(insideS, min(wishS, colour(signs.tooFarS)) * exp(min(0, longer.mean)));
+    return {
+      weight,
+      insideS,
+      lightGoldS: colour(signs.lightGoldS),
+      darkS: colour(signs.darkS),
+      burntS: colour(signs.burntS),
+      bestS,
+    };
+  });
+  const fromS = min(...may.map(({ bestS, darkS }) => min(bestS, darkS)));
+  const darkLikelyS = momentBy(may, ({ darkS }) => darkS, DARK_LIKELY);
+  const toS = max(fromS, min(darkLikelyS, max(...may.map(({ bestS }) => bestS))));
+  const bestS = cheapest(fromS, toS, (atS) => may.reduce((sum, state) => sum + state.weight * costOf(state, atS), 0));
+  return {
+    earliestS: min(usual.earliestS, bestS),
+    bestS,
+    latestS: max(bestS, bestS + min(usual.latestS - usual.bestS, darkLikelyS - bestS)),
+  };
+}
+
+function costOf({ insideS, lightGoldS, darkS, burntS, bestS }: State, atS: number): number {
+  const after = (momentS: number) =>
+    Number.isFinite(momentS) ? normalCdf((atS - momentS) / max(HANDS_S, BLUR_SHARE * momentS)) : 0;
+  const pale = Number.isFinite(lightGoldS) ? PRICE.pale * (1 - after(lightGoldS)) : 0;
+  const spoilt = PRICE.dark * after(darkS) + PRICE.burnt * after(burntS);
+  return PRICE.raw * (1 - after(insideS)) + pale + spoilt + (PRICE.quarterOff * abs(atS - bestS)) / (bestS / 4);
+}
