@@ -1,5 +1,8 @@
 import { readFileSync, readdirSync } from 'node:fs';
 import { describe, expect, it } from '@jest/globals';
+import { ALLERGENS } from '#core/ingredients';
+import { CUES, FAULTS } from '#core/piece';
+import { COATINGS, METALS, SOURCES } from '#core/plate';
 
 const WEB = new URL('../../src/web/', import.meta.url);
 const files = (readdirSync(WEB, { recursive: true }) as string[]).filter((file) => /\.(vue|ts)$/.test(file));
@@ -39,6 +42,22 @@ describe('the words of the interface', () => {
         ...rooms.filter((key) => typeof at(all, key) !== 'object').map((key) => `${file}: ${key}.…`),
       ];
     });
+    expect(missing).toEqual([]);
+  });
+
+  it('are there for everything of a kind that the core knows', async () => {
+    const all = Object.assign({}, ...(await rooms()).map(({ words }) => words));
+    const kinds: Record<string, readonly string[]> = {
+      cue: CUES,
+      pieceFault: FAULTS,
+      allergen: ALLERGENS,
+      'stationForm.metals': METALS,
+      'stationForm.coatings': COATINGS,
+      'burnerForm.sources': SOURCES,
+    };
+    const missing = Object.entries(kinds).flatMap(([room, names]) =>
+      names.map((name) => `${room}.${name}`).filter((key) => typeof at(all, key) !== 'string'),
+    );
     expect(missing).toEqual([]);
   });
 });
