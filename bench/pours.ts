@@ -3,7 +3,7 @@ import { FORMULA_S, RandomKitchen, WANTED_C, ZONE_SD_C } from './random-truths.t
 /** How a plate goes through six pours. */
 export const COURSES = ['steady', 'warming', 'moved'] as const;
 export type Course = (typeof COURSES)[number];
-export const POURS = 6;
+const POURS = 6;
 const EVERY_S = 240;
 /** A warming plate comes so far up from pour to pour, °C: as its model has it, but for what its burner is off. */
 const WARMS_C = [-24, -15, -8, -4, -1, 0] as const;

@@ -18,7 +18,7 @@ const { formulas, stations } = DEMO_IDS;
 
 const NOTE = 'Zone A is hotter towards the middle. Its left places take a little longer.';
 
-export function demoPins(): Pins {
+function demoPins(): Pins {
   return {
     modelVersion: MODEL_VERSION,
     timeZone: DEMO_KITCHEN.timeZone,

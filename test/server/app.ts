@@ -18,7 +18,7 @@ import { newRun, ownFlour, ownLadle, panOver, probed } from './make.ts';
 /** A kitchen in the database with one person, one formula, two stations. */
 export type { TestKitchen } from './test-kitchen.ts';
 
-export type Target =
+type Target =
   | 'runId'
   | 'personId'
   | 'sessionId'

@@ -29,7 +29,7 @@ export interface ConsistencyBelief {
  * Prior of the three. b: 0.1 of water on the flour thins by a quarter; ± 0.75 gives the reference's interval of a dose.
  * Δ: a rest thickens by 1.3 to 2 times. Fitted to nothing: assumed, with their spread.
  */
-export const PRIOR = {
+const PRIOR = {
   level: { sd: 0.35 },
   thinningPerWater: { mean: 2.93, sd: 0.75 },
   thickening: { mean: 0.48, sd: 0.17 },

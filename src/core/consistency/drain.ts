@@ -25,7 +25,7 @@ export const FunnelSchema = v.object({
 export type Funnel = v.InferOutput<typeof FunnelSchema>;
 
 /** What a funnel is fitted with at 20 °C, mm²/s. Water: IAPWS; vegetable oil 70 ± 7: from memory. */
-export const FITTED_WITH = { waterMm2S: 1.004, oilMm2S: 70, oilSpreadMm2S: 7 } as const;
+const FITTED_WITH = { waterMm2S: 1.004, oilMm2S: 70, oilSpreadMm2S: 7 } as const;
 
 /** How well a thumb and an eye time a stream that breaks, s. Assumed. */
 const TIMING_SD_S = 0.3;

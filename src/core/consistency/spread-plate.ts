@@ -2,7 +2,7 @@ import { ConsistencyFault, type Estimate } from './estimate.ts';
 import { SPREAD_SHORTFALL, slumpYieldStressPa } from './slump.ts';
 
 /** What a cook's rule, measure and batter are worth: 3 mm across, 4 % of the volume, 5 % of the density (68 %). Assumed. */
-export const SPREAD_ERRORS = { diameterMm: 3, volumeShare: 0.04, densityShare: 0.05 } as const;
+const SPREAD_ERRORS = { diameterMm: 3, volumeShare: 0.04, densityShare: 0.05 } as const;
 
 /** Below this a pour on a plate is held by surface tension and not by its yield stress, Pa. Common practice, no source. */
 const LEAST_YIELD_STRESS_PA = 1.5;

@@ -36,7 +36,7 @@ export function liftedOf(state: RunState, formulaId: string): LiftedPiece[] {
 }
 
 /** A piece as it came off, by how it went. */
-export function cookedPiece(piece: LiftedPiece, simulated: SimulatedPiece): CookedPiece {
+function cookedPiece(piece: LiftedPiece, simulated: SimulatedPiece): CookedPiece {
   const after = (atMs: number) => (atMs - piece.pouredAtMs) / 1000;
   const [flippedS, offS] = [after(piece.flippedAtMs), after(piece.offAtMs)];
   const off = appearanceAt(simulated.appearances, offS, flippedS);

@@ -1,15 +1,7 @@
-export {
-  asCooked,
-  COOKED_FAULTS,
-  type CookedFault,
-  cookedPiece,
-  type CookedPiece,
-  liftedOf,
-} from './final-appearance.ts';
+export { asCooked, COOKED_FAULTS, type CookedFault, type CookedPiece, liftedOf } from './final-appearance.ts';
 export { cueSpreads } from './cue-spreads.ts';
 export { fitPlaces } from './fit-places.ts';
 export { believedZones, forecast, type Forecast, secondSidesBy } from './forecast.ts';
-export { type ForecastWindow, type PieceForecast } from './piece-forecast.ts';
 export { BERRY_G, discFrom, pieceInput, toldApart } from './piece-input.ts';
 export { liftLearned, secondSidesSeen } from './second-side.ts';
 export { liftPinned } from './target-colour.ts';

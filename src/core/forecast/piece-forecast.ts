@@ -20,7 +20,7 @@ import type { SurfaceModel } from '#core/surface';
 import { atSpot, believedC, type ZoneBelief } from '#core/surface';
 import { placeOf, underPiece, underSecond } from '#core/surface';
 
-export interface ForecastWindow {
+interface ForecastWindow {
   readonly earliestMs: number;
   readonly bestMs: number;
   readonly latestMs: number;

@@ -123,7 +123,7 @@ export function discFrom(
 }
 
 /** The plate as the piece model sees it. */
-export function plateContact(station: StationBody, zoneId: string, surfaceC: number): PieceInput['plate'] {
+function plateContact(station: StationBody, zoneId: string, surfaceC: number): PieceInput['plate'] {
   const zone = station.zones.find((candidate) => candidate.id === zoneId) ?? station.zones[0]!;
   return {
     surfaceC,

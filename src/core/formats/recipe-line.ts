@@ -5,14 +5,12 @@ import { readNumber } from './read-number.ts';
 import { isUneven, readUnit, type ReadUnit } from './read-unit.ts';
 
 /** Why a line is not sure. Each has its sentence in the message catalogue. */
-export const DOUBTS = [
-  ...(['noAmount', 'toTaste', 'pinch', 'range', 'unknownUnit', 'unknownIngredient', 'ounceOfLiquid'] as const),
-  ...(['thousandOrOne', 'spooned', 'uneven', 'piece', 'or', 'optional', 'separated', 'noDensity', 'strange'] as const),
-  ...(['plusMore', 'minutesForSeconds', 'near', 'two', 'disagree', 'loose', 'minus'] as const),
-] as const;
-export type Doubt = (typeof DOUBTS)[number];
+export type Doubt =
+  | ('noAmount' | 'toTaste' | 'pinch' | 'range' | 'unknownUnit' | 'unknownIngredient' | 'ounceOfLiquid')
+  | ('thousandOrOne' | 'spooned' | 'uneven' | 'piece' | 'or' | 'optional' | 'separated' | 'noDensity' | 'strange')
+  | ('plusMore' | 'minutesForSeconds' | 'near' | 'two' | 'disagree' | 'loose' | 'minus');
 
-export interface PastedAmount {
+interface PastedAmount {
   readonly g: number;
   readonly lowG: number;
   readonly highG: number;

@@ -3,7 +3,7 @@ import { readNumber } from './read-number.ts';
 import { isDashed, tidyLines } from './tidy-text.ts';
 import { isForServing, readLine, type Doubt, type PastedLine, type ReadOptions } from './recipe-line.ts';
 
-export interface PastedStep {
+interface PastedStep {
   readonly text: string;
   readonly doubts: readonly Doubt[];
 }

@@ -28,7 +28,7 @@ export const HYDRATION_BAND: Record<BatterType, Band> = {
 };
 
 /** What stands in a formula, % of grain, by type, as advice: textbook synthesis and common practice, the wider; no source. */
-export const PART_BANDS: Record<BatterType, Record<'egg' | 'fat' | 'sugar' | 'salt', Band>> = {
+const PART_BANDS: Record<BatterType, Record<'egg' | 'fat' | 'sugar' | 'salt', Band>> = {
   leavened: {
     egg: { low: 22, high: 60 },
     fat: { low: 0, high: 25 },
@@ -79,7 +79,7 @@ export function partsAgainstBands(amounts: readonly Amount[], type: BatterType, 
   });
 }
 
-export type BandedPart = keyof (typeof PART_BANDS)['leavened'];
+type BandedPart = keyof (typeof PART_BANDS)['leavened'];
 
 /** Where a figure stands to its band. */
 export function againstBand(value: number, { low, high }: Band): 'below' | 'within' | 'above' {

@@ -60,7 +60,7 @@ export interface FormulaChange {
   readonly browning: 'sooner' | 'later' | 'same' | 'mixed';
 }
 
-export interface LineChange {
+interface LineChange {
   readonly ingredientId: string;
   /** % of grain; null: unknown; undefined: not there. */
   readonly before: number | null | undefined;

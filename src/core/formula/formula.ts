@@ -7,7 +7,7 @@ const Positive = (max: number) => v.pipe(v.number(), v.finite(), v.gtValue(0), v
 const NotNegative = (max: number) => v.pipe(v.number(), v.finite(), v.minValue(0), v.maxValue(max));
 
 export const BATTER_TYPES = ['leavened', 'thin', 'whippedWhite', 'eggRichThin', 'coarseMeal'] as const;
-export const BatterTypeSchema = v.picklist(BATTER_TYPES);
+const BatterTypeSchema = v.picklist(BATTER_TYPES);
 export type BatterType = v.InferOutput<typeof BatterTypeSchema>;
 
 /** How a batter behaves on the plate: it rises in a disc, or runs to a film. */
@@ -21,7 +21,7 @@ export function familyOf(type: BatterType): BatterFamily {
 export const LINE_MOMENTS = ['mix', 'justBefore', 'onPiece'] as const;
 export type LineMoment = (typeof LINE_MOMENTS)[number];
 
-export const FormulaLineSchema = v.object({
+const FormulaLineSchema = v.object({
   ingredientId: Id,
   /** Grams per 100 g of dry grain; null: nobody knows how much. */
   percent: v.nullable(Positive(1000)),

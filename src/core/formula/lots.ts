@@ -14,7 +14,7 @@ export interface LotLimits {
   readonly pouringMin: number | null;
 }
 
-export interface Lot {
+interface Lot {
   /** Share of the whole batter. */
   readonly share: number;
   readonly volumeMl: number;

@@ -4,8 +4,7 @@ import type { FormulaBody, MIX_SCHOOLS } from './formula.ts';
 type School = (typeof MIX_SCHOOLS)[number];
 
 /** Bowls and turns in which the lines of a batter go in. */
-export const MIX_GROUPS = ['dry', 'wet', 'paste', 'jug', 'yolks', 'thinOut', 'last'] as const;
-export type MixGroupId = (typeof MIX_GROUPS)[number];
+export type MixGroupId = 'dry' | 'wet' | 'paste' | 'jug' | 'yolks' | 'thinOut' | 'last';
 
 export interface MixGroup {
   readonly id: MixGroupId;

@@ -1,7 +1,7 @@
 import { ingredientOf, type Larder } from '#core/ingredients';
 import type { FormulaBody } from './formula.ts';
 
-export const PREPARATIONS = ['temper', 'melt', 'soak'] as const;
+const PREPARATIONS = ['temper', 'melt', 'soak'] as const;
 export type PreparationKind = (typeof PREPARATIONS)[number];
 
 /** What is done to ingredients before they are mixed. */

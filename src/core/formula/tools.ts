@@ -2,11 +2,9 @@ import type { FormulaBody } from './formula.ts';
 import { lumpsOf } from './mix-order.ts';
 
 /** What stands ready before a batter is mixed. */
-export const TOOLS = [
-  ...(['scale', 'bowl', 'secondBowl', 'cleanBowl', 'whisk', 'beater', 'blender'] as const),
-  ...(['spatula', 'jug', 'sieve', 'ladle', 'cloth'] as const),
-] as const;
-export type Tool = (typeof TOOLS)[number];
+export type Tool =
+  | ('scale' | 'bowl' | 'secondBowl' | 'cleanBowl' | 'whisk' | 'beater' | 'blender')
+  | ('spatula' | 'jug' | 'sieve' | 'ladle' | 'cloth');
 
 /** Tools of a formula by its school. Whites need a bowl without a trace of fat. Common practice, no source. */
 export function toolsFor(body: FormulaBody): Tool[] {

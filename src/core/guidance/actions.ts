@@ -28,7 +28,7 @@ export interface Hand {
 }
 
 /** The sign by which a piece is turned, by its formula's rule, or lifted. */
-export type Sign = Exclude<FlipRule, 'time'> | 'springsBack';
+type Sign = Exclude<FlipRule, 'time'> | 'springsBack';
 
 /** After a lift: wipe and fat before the place is poured again, s. */
 const TURNAROUND_S = 10;

@@ -5,7 +5,7 @@ import { piecesLeft } from '#core/setup';
 import type { RunPlan } from './plan-run.ts';
 import type { ZoneForecast } from '#core/forecast';
 
-export type HeatWhy = 'light' | 'down' | 'correct' | 'danger' | 'park' | 'again' | 'done';
+type HeatWhy = 'light' | 'down' | 'correct' | 'danger' | 'park' | 'again' | 'done';
 
 /** The one thing to do with a zone's dial, and when. Mark 0 is off. */
 export interface HeatStep {

@@ -28,7 +28,7 @@ export type Prompt =
   | (Of & { readonly kind: 'task'; readonly task: MorningTask });
 
 /** A look at a plate that nobody has read, with what the kitchen has. */
-export interface Look {
+interface Look {
   readonly stationId: string;
   readonly zoneId: string;
   readonly placeId: string | null;
@@ -95,7 +95,7 @@ function urgency(prompt: Prompt, poured: ReadonlySet<string>): number {
 const LOOK_FROM_C = 20;
 
 /** One look before the first pour, on a plate that nobody has read; it can be refused. */
-export function lookAsked(run: RunView, zone: ZoneForecast, plan: RunPlan | null): Look | null {
+function lookAsked(run: RunView, zone: ZoneForecast, plan: RunPlan | null): Look | null {
   const { stationId, zoneId, formulaId } = zone;
   if (!zone.unproven || zone.basis !== 'dial' || !zone.mark) return null;
   for (const piece of run.state.pieces.values())

@@ -8,7 +8,7 @@ import type { RunPlan } from './plan-run.ts';
 
 const MS_PER_MIN = 60_000;
 
-export type TaskKind = PreparationKind | 'takeOut' | 'whip' | 'fold' | 'fruit' | 'plate' | 'oven' | 'own';
+type TaskKind = PreparationKind | 'takeOut' | 'whip' | 'fold' | 'fruit' | 'plate' | 'oven' | 'own';
 
 /** Something to do beside pouring and flipping, and when. */
 export interface MorningTask {

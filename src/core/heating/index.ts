@@ -3,13 +3,7 @@ export { dialAdviceOf } from './dial-advice.ts';
 export { canStandAside, dialMarkOf, dialTurns } from './dial-turns.ts';
 export { whereToRead } from './next-reading.ts';
 export { type Recovery, recoveryOf } from './recovery.ts';
-export {
-  type DialAdvice,
-  type DialPoint,
-  type PairFigures,
-  stationFigures,
-  type StationFigures,
-} from './station-figures.ts';
+export { type PairFigures, stationFigures, type StationFigures } from './station-figures.ts';
 export { hottestWantedC, placeFitness, type PlaceFitness, wantedSurfaceC } from './target-surface.ts';
 export {
   burnerBefore,

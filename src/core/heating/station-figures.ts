@@ -23,7 +23,7 @@ import { plainLimits, preheatOf } from './zone-heat.ts';
 import type { PlateMap } from '#core/surface';
 
 /** A mark of a dial and the surface it holds, nine in ten between low and high, °C. */
-export interface DialPoint {
+interface DialPoint {
   readonly mark: number;
   readonly surfaceC: number;
   readonly lowC: number;
@@ -31,7 +31,7 @@ export interface DialPoint {
 }
 
 /** How a station is brought to a surface and held there, with how sure the mark is. */
-export interface DialAdvice {
+interface DialAdvice {
   readonly boostMark: number;
   readonly boostS: number;
   readonly holdMark: number;

@@ -97,7 +97,7 @@ export function limitsOf(station: StationBody, { heat, fat }: Pick<FormulaBody, 
   return { batterC: Math.min(heat.highC + OVER_BATTER_C, heeded), faceC: ceilingC(station) };
 }
 /** A fat that fails less than this over the surface wanted is the wrong fat for it, °C. Assumed. */
-export const LEAST_OVER_AIM_C = 15;
+const LEAST_OVER_AIM_C = 15;
 
 /** The same where only a surface is wished for and no batter is known. */
 export function plainLimits(station: StationBody, targetC: number): HeatLimits {

@@ -29,7 +29,7 @@ export const PRIOR_SD = { lnTime: 0.12, lnBrowning: 0.25, lnSecond: 0.15 } as co
 /**
  * Flour, hands and milk change within seasons; a morning's own part is a fifth of how batters vary. Assumed.
  */
-export const BATTER_FADES = {
+const BATTER_FADES = {
   lnTime: { usualSd: PRIOR_SD.lnTime, halfLifeDays: 90, morningSd: 0.05 },
   lnBrowning: { usualSd: PRIOR_SD.lnBrowning, halfLifeDays: 90, morningSd: 0.11 },
   lnSecond: { usualSd: PRIOR_SD.lnSecond, halfLifeDays: 90, morningSd: 0.07 },

@@ -166,7 +166,7 @@ export function meanOver<T>(values: readonly T[], likelihood: (value: T) => numb
 /** The zone as a whole, for what is not bound to a spot. */
 export const ZONE_ITSELF: SpotGuess = { interceptC: 0, slope: 0, sdC: 0 };
 
-export function surfaceOf({ modelC, share }: Expected, spot: SpotGuess, error: number): number {
+function surfaceOf({ modelC, share }: Expected, spot: SpotGuess, error: number): number {
   return modelC + share * (error + spot.interceptC - spot.slope * error);
 }
 

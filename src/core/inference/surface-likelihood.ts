@@ -116,10 +116,7 @@ function shownTable(face: number, gun: number, roomC: number): (surfaceC: number
 }
 
 /** One of several signs in order of heat: an ordered probit (McCullagh 1980). */
-export function ordered(
-  bounds: readonly { readonly atC: number; readonly sdC: number }[],
-  seen: number,
-): SurfaceLikelihood {
+function ordered(bounds: readonly { readonly atC: number; readonly sdC: number }[], seen: number): SurfaceLikelihood {
   return (surfaceC) => {
     const above = (index: number) =>
       index < 0 ? 1 : index >= bounds.length ? 0 : normalCdf((surfaceC - bounds[index]!.atC) / bounds[index]!.sdC);

@@ -1,9 +1,9 @@
 import type { Allergen, Certainty, Figure, Ingredient, IngredientRole, MeasuredAs } from './ingredient.ts';
 
 /** Value, low, high, source, certainty. */
-export type FigureRow = readonly [number, number, number, string, Certainty];
+type FigureRow = readonly [number, number, number, string, Certainty];
 /** Water, protein, fat, carbohydrate, fibre, sugars in g per 100 g; source, certainty. */
-export type Per100Row = readonly [number, number, number, number, number, number, string, Certainty];
+type Per100Row = readonly [number, number, number, number, number, number, string, Certainty];
 
 interface Row {
   readonly density: FigureRow;

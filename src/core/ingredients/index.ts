@@ -2,11 +2,8 @@ export { INGREDIENTS, SHIPPED_IDS, type ShippedId } from './data.ts';
 export { EGG_CLASSES, EGG_CLASS_IDS, edibleEggG, eggPartG, type EggClass } from './eggs.ts';
 export {
   ALLERGENS,
-  CERTAINTIES,
-  CompositionSchema,
   INGREDIENT_ROLES,
   IngredientSchema,
-  MEASURED_AS,
   type Allergen,
   type Certainty,
   type Composition,
@@ -23,6 +20,5 @@ export {
   mixtureComposition,
   volumeOf100gMl,
   type Amount,
-  type Mixture,
 } from './mixture.ts';
-export { massOfMeasure, measuredDensity, type MassRange } from './measure.ts';
+export { massOfMeasure, measuredDensity } from './measure.ts';

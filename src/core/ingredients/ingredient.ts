@@ -1,6 +1,6 @@
 import * as v from 'valibot';
 
-export const CERTAINTIES = ['high', 'medium', 'low'] as const;
+const CERTAINTIES = ['high', 'medium', 'low'] as const;
 export type Certainty = (typeof CERTAINTIES)[number];
 
 const Known = v.pipe(v.number(), v.finite());
@@ -23,7 +23,7 @@ export type Figure = v.InferOutput<ReturnType<typeof FigureSchema>>;
 const Share = v.pipe(Known, v.minValue(0), v.maxValue(100));
 
 /** Grams per 100 g of the food. Carbohydrate is total by difference (fibre included). */
-export const CompositionSchema = v.pipe(
+const CompositionSchema = v.pipe(
   v.object({
     waterG: Share,
     proteinG: Share,
@@ -56,7 +56,7 @@ export const ALLERGENS = [
 export type Allergen = (typeof ALLERGENS)[number];
 
 /** Another way of filling the measure than the usual one. */
-export const MEASURED_AS = ['dipped', 'sifted', 'packed', 'loose', 'solid', 'whipped'] as const;
+const MEASURED_AS = ['dipped', 'sifted', 'packed', 'loose', 'solid', 'whipped'] as const;
 export type MeasuredAs = (typeof MEASURED_AS)[number];
 
 /** A shipped ingredient's word, or a UUID for a kitchen's own. */

@@ -30,7 +30,7 @@ export function lotDensityKgM3(run: RunView, formulaId: string): number {
 }
 
 /** What is believed of how a lot runs: its formula's promise, moved by every reading taken of it. */
-export function lotBelief(run: RunView, lot: Lot): ConsistencyBelief {
+function lotBelief(run: RunView, lot: Lot): ConsistencyBelief {
   const written = JSON.stringify([lot, [...lot.weighed]]);
   return run.once(`belief of lot ${written}`, () => beliefOf(run, lot));
 }
@@ -112,7 +112,7 @@ export function lotDose(run: RunView, lot: Lot, nowMs: number, pourMs: number): 
 }
 
 /** The most of a batter's lines of a role: what a cook thins or thickens it with. */
-export function mainOf(run: RunView, formulaId: string, role: 'liquid' | 'grain'): string {
+function mainOf(run: RunView, formulaId: string, role: 'liquid' | 'grain'): string {
   const larder = run.larder;
   const lines = bodyInRun(run, formulaId).lines.filter((line) => ingredientOf(larder, line.ingredientId).role === role);
   return [...lines].sort((a, b) => (b.percent ?? 0) - (a.percent ?? 0))[0]?.ingredientId ?? 'water';

@@ -23,7 +23,7 @@ const MS_PER_MIN = 60_000;
 const USUAL_VOLUME_ML = 1000;
 
 /** Where a mixed lot has stood: as its formula says from the mixing on, then as it was moved. */
-export function staysOf(body: FormulaBody, lot: Lot): Stay[] {
+function staysOf(body: FormulaBody, lot: Lot): Stay[] {
   return [
     { fromMs: lot.mixedAtMs ?? 0, where: body.rest.where },
     ...lot.moves.map(({ atMs, to }) => ({ fromMs: atMs, where: to })),

@@ -23,6 +23,6 @@ export function browned(
 }
 
 /** How much faster than a plain batter this one browns. Fitted. */
-export function browningFactor({ sugarsPercent, milkSolidsPercent, ph }: BatterProperties): number {
+function browningFactor({ sugarsPercent, milkSolidsPercent, ph }: BatterProperties): number {
   return (0.6 + 0.1 * sugarsPercent) * (0.7 + 0.075 * milkSolidsPercent) * 10 ** (0.3 * (ph - 7));
 }

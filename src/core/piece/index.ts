@@ -10,10 +10,8 @@ export {
   goodUntil,
   CUES,
   CUES_OF,
-  BROWNINGS,
   CENTRES,
   TURNS,
-  type Browning,
   type Centre,
   type Cue,
   type PieceTimeline,
@@ -25,12 +23,11 @@ export {
   PIECE_PARAMETERS,
   browningWord,
   rateAt,
-  type BrowningWord,
   type Otherwise,
   type PieceParameters,
 } from './parameters.ts';
 export { advance } from './advance.ts';
-export { heightM, massKgM2, newColumn, turned, type Column, type ColumnSettings, type PlateContact } from './column.ts';
+export { heightM, massKgM2, newColumn, turned, type Column, type ColumnSettings } from './column.ts';
 export { unsetShare } from './setting.ts';
 export {
   QUICK,
@@ -62,14 +59,11 @@ export {
   type TimelineTable,
 } from './table.ts';
 export { secondSignsAt } from './second-signs-at.ts';
-export { type SecondSigns } from './second-signs.ts';
 export { SERVED, isServedPale, servedLift } from './served.ts';
 export { LivePiece, type FirstSideMoments, type Inside } from './live-piece.ts';
-export { appearanceAt, appearanceFrom, underWord, type Appearance, type Appearances } from './appearance.ts';
-export { pictureOf, type Mark, type Patch, type Picture, type PictureOf } from './picture.ts';
-export { PREDICTED, UNCERTAIN, dueS, sensitivities, spreadLn, type Answer, type Predicted } from './spread.ts';
-export { type FlipBy } from './first-side.ts';
-export { type FruitOnPiece } from './fruit.ts';
+export { appearanceAt, appearanceFrom, underWord, type Appearance } from './appearance.ts';
+export { pictureOf, type Mark, type Picture, type PictureOf } from './picture.ts';
+export { PREDICTED, UNCERTAIN, dueS, sensitivities, spreadLn, type Predicted } from './spread.ts';
 export { VAPOUR_PA, dissolvedMolPerKg, swollenM3PerMol } from './lookup.ts';
 export { boilingPointC, latentHeatJPerKg, saturationPressurePa } from './water.ts';
 export { leftAfterSteps } from './kinetics.ts';

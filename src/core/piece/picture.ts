@@ -8,7 +8,7 @@ export interface Mark {
   readonly yMm: number;
   readonly rMm: number;
 }
-export interface Patch extends Mark {
+interface Patch extends Mark {
   readonly lStar: number;
 }
 

@@ -26,7 +26,7 @@ export interface TimelineTable {
   readonly secondSigns: readonly SecondSigns[];
 }
 
-export const TABLE_RANGE = { firstC: 130, lastC: 250, stepC: 10 } as const;
+const TABLE_RANGE = { firstC: 130, lastC: 250, stepC: 10 } as const;
 
 export function timelineTable(input: PieceInput): TimelineTable {
   const { firstC, lastC, stepC } = TABLE_RANGE;

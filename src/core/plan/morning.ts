@@ -36,7 +36,7 @@ export interface PlannedLot {
   readonly folded: { readonly whipMs: number; readonly foldMs: number } | null;
 }
 
-export interface PlannedPreheat {
+interface PlannedPreheat {
   readonly zoneKey: string;
   readonly lightMs: number;
   readonly readyMs: number;
@@ -44,7 +44,7 @@ export interface PlannedPreheat {
   readonly testS: number;
 }
 
-export type Conflict =
+type Conflict =
   | { readonly code: 'startPassed'; readonly minutes: number }
   | { readonly code: 'heldTooLong'; readonly minutes: number }
   | { readonly code: 'restOutlived'; readonly formulaId: string; readonly minutes: number }
@@ -70,11 +70,11 @@ export interface MorningPlan {
 }
 
 /** Between the last lift and the table: plates out, and a slip absorbed. Common practice, no source. */
-export const SERVICE_BUFFER_S = 180;
+const SERVICE_BUFFER_S = 180;
 /** A plate is asked to be ready this long before its first pour, for a reading and the fat. Common practice, no source. */
 export const READY_BEFORE_S = 90;
 /** Best eaten within this time from an oven held warm in one layer. Common practice, no source. */
-export const HOLD_LIMIT_S = 1800;
+const HOLD_LIMIT_S = 1800;
 
 /** Whites are folded in so long before their lot is poured; they may wait so much longer before they sink. Common practice, no source. */
 const FOLDED_BEFORE_S = 60;

@@ -29,7 +29,7 @@ export const REACHES_PLATE: Record<Source, number> = {
 };
 
 /** Seconds in which an element takes up a turn of its dial (first order): the mass between the wire and the plate. Assumed. */
-export const LAG_S: Record<Source, number> = { gas: 0, coil: 45, electric: 150, induction: 0, camping: 0 };
+const LAG_S: Record<Source, number> = { gas: 0, coil: 45, electric: 150, induction: 0, camping: 0 };
 
 /** An element clamped or cast to a plate that has a thermostat has hardly a mass of its own, s. From memory. */
 const CLAMPED_ELEMENT_S = 45;

@@ -11,7 +11,7 @@ export interface Emissivity {
  * Emissivity between 8 and 14 µm. Source: Incropera & DeWitt, Table A.11 (polished aluminium 0.04–0.1, cleaned
  * stainless 0.2, oxidised steel 0.6–0.8; organic films 0.9 and more), from memory; spreads assumed.
  */
-export const EMISSIVITY = {
+const EMISSIVITY = {
   bareAluminium: { value: 0.1, sd: 0.04 },
   bareStainless: { value: 0.2, sd: 0.06 },
   bareSteel: { value: 0.7, sd: 0.1 },

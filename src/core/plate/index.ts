@@ -1,17 +1,7 @@
 export { BurnerSchema, REACHES_PLATE, SOURCES, type Burner, type Source } from './burner.ts';
-export {
-  DialSchema,
-  USUAL_SWING_C,
-  cyclingSdC,
-  markForTemperature,
-  markName,
-  marksOf,
-  setpointC,
-  type Dial,
-  type MarkName,
-} from './dial.ts';
-export { USUAL_GUN_EMISSIVITY, faceEmissivity, infraredShownC, infraredTrueC, type Emissivity } from './face.ts';
-export { fieldSolver, plateGrid, storedJ, type FieldEnergy, type FieldStep, type PlateGrid } from './field.ts';
+export { USUAL_SWING_C, cyclingSdC, markForTemperature, markName, marksOf, setpointC, type Dial } from './dial.ts';
+export { USUAL_GUN_EMISSIVITY, faceEmissivity, infraredShownC, infraredTrueC } from './face.ts';
+export { fieldSolver, plateGrid, storedJ, type PlateGrid } from './field.ts';
 export {
   betweenZonesWK,
   degreesPerLnGain,
@@ -33,8 +23,8 @@ export {
   type SmokeFat,
 } from './limits.ts';
 export { METAL, arealHeatCapacityJm2K, type Metal } from './metal.ts';
-export { burnerPattern, type OffMiddle } from './pattern.ts';
-export { UNREAD_LN_POWER_SD, UNREAD_THERMOSTAT_SD_C, markForShare, powerShare, turnSdLn } from './dial-curve.ts';
+export { burnerPattern } from './pattern.ts';
+export { UNREAD_LN_POWER_SD, UNREAD_THERMOSTAT_SD_C, powerShare, turnSdLn } from './dial-curve.ts';
 export {
   dialCurve,
   holdingMark,
@@ -54,7 +44,6 @@ export {
   DROP_SIGNS,
   HEAT_READINGS,
   CalibrationReadingSchema,
-  HeatReadingSchema,
   INFRARED_SD_C,
   PROBE_SD_C,
   SMOKE_FATS,
@@ -68,8 +57,7 @@ export {
   type SpotOnPlate,
 } from './reading.ts';
 export { plateRecord, type PlateRecord, type RecordedFood, type RecordedStretch } from './record.ts';
-export type { FoodOnPlate } from './food.ts';
-export { plateSimulator, type HeatSpot, type PlateSimulator, type PlateTruth } from './simulator.ts';
+export { plateSimulator, type PlateTruth } from './simulator.ts';
 export {
   COATINGS,
   METALS,
@@ -85,6 +73,6 @@ export {
   type StationFault,
   type Zone,
 } from './station.ts';
-export { besideZoneC, hottestSpot, patternOf, steadyPattern, type SteadyPattern } from './steady-pattern.ts';
+export { besideZoneC, hottestSpot, patternOf, steadyPattern } from './steady-pattern.ts';
 export { plateTracks, roughAt, shareAt, trackAt, zoneTrack, type ZoneTrack } from './track.ts';
-export { type BurnerTurn, type FoodLoad, type PlateHistory } from './track-steps.ts';
+export { type FoodLoad, type PlateHistory } from './track-steps.ts';

@@ -29,7 +29,7 @@ export const FAT_LIMIT_C = {
 export const OVER_BATTER_C = 30;
 
 /** A coating of PTFE is kept below this, °C (BfR FAQ; from memory). An empty pan gets there in two to five minutes. */
-export const NON_STICK_CEILING_C = 260;
+const NON_STICK_CEILING_C = 260;
 /** Told this far below the ceiling, °C: what a wrong estimate may be off. Assumed. */
 export const CEILING_MARGIN_C = 20;
 

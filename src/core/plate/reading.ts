@@ -45,7 +45,7 @@ export const HEAT_READINGS = {
   smoke: v.object({ method: v.literal('smoke'), fat: v.picklist(SMOKE_FATS), seen: v.boolean() }),
 } as const;
 
-export const HeatReadingSchema = v.variant('method', [
+const HeatReadingSchema = v.variant('method', [
   HEAT_READINGS.probe,
   HEAT_READINGS.infrared,
   HEAT_READINGS.drop,

@@ -104,7 +104,7 @@ interface PlateAction {
   readonly act?: (plate: PlateSimulator) => void;
 }
 
-export interface Recorded extends Pick<PlateAction, 'name' | 'atS'> {
+interface Recorded extends Pick<PlateAction, 'name' | 'atS'> {
   readonly begins: boolean;
   readonly plate: PlateSimulator;
   readonly after: SavedPlate;

@@ -28,7 +28,7 @@ export interface PlateTruth {
 }
 
 /** A bump on the heat under a plate: by share `more` at its middle, dying away as a normal curve. */
-export interface HeatSpot {
+interface HeatSpot {
   readonly xMm: number;
   readonly yMm: number;
   readonly radiusMm: number;

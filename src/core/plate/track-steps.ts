@@ -22,7 +22,7 @@ export interface FoodLoad {
 }
 
 /** One zone of a plate through its history. */
-export interface TrackedZone {
+interface TrackedZone {
   readonly zone: ZoneThermal;
   readonly dial: Dial;
   readonly startC: number;

@@ -43,8 +43,7 @@ const LATE_MS = 5 * 60_000;
 /** A plate may pass what it bears for so long: a look and a hand take that, s. */
 const OVER_AT_MOST_S = 15;
 
-export const OBEYED_FAULTS = ['raw', 'burnt', 'dark', 'pale', 'slow', 'late'] as const;
-export type ObeyedFault = (typeof OBEYED_FAULTS)[number];
+export type ObeyedFault = 'raw' | 'burnt' | 'dark' | 'pale' | 'slow' | 'late';
 
 /** What is wrong with a piece as food, the worst first. */
 export function trueFault(piece: Omit<TrueOutcome, 'look'>): CookedFault | null {

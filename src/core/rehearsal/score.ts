@@ -1,7 +1,7 @@
 import type { RehearsedPiece } from './rehearsal.ts';
 import { notOverBrown } from './true-window.ts';
 
-export const VERDICTS = ['good', 'early', 'late', 'tooHot', 'raw', 'overBrown'] as const;
+const VERDICTS = ['good', 'early', 'late', 'tooHot', 'raw', 'overBrown'] as const;
 export type PieceVerdict = (typeof VERDICTS)[number];
 
 /** What a piece came to: how it was flipped counts first, then how it came off. */

@@ -1,5 +1,5 @@
 /** What makes a batter rise, as far as it fades. */
-export type RiseAgent = 'soda' | 'powder' | 'whites';
+type RiseAgent = 'soda' | 'powder' | 'whites';
 
 /**
  * Counter minutes in which an agent's rise is down to `HELD`. Common practice, no source; low certainty: soda with

@@ -8,5 +8,3 @@ export const LOOKS = {
   eggRichThin: ['bubblesGo', 'thickens'],
   whippedWhite: ['whitesSink'],
 } as const satisfies Record<BatterType, readonly string[]>;
-
-export type Look = (typeof LOOKS)[BatterType][number];

@@ -32,7 +32,7 @@ export function counterAgeMin(stays: readonly Stay[], climate: Climate, atMs: nu
 }
 
 /** Minutes at a moment, each stay's counted at its own rate. */
-export function agedMin(stays: readonly Stay[], atMs: number, rate: (where: Stay['where']) => number): number {
+function agedMin(stays: readonly Stay[], atMs: number, rate: (where: Stay['where']) => number): number {
   return stays.reduce((sum, { fromMs, where }, index) => {
     const toMs = Math.min(atMs, stays[index + 1]?.fromMs ?? Infinity);
     return sum + (Math.max(0, toMs - fromMs) / MS_PER_MIN) * rate(where);

@@ -30,7 +30,7 @@ export interface RunReview {
   readonly readyBeforeServiceS: number | null;
 }
 
-export interface ErrorSummary {
+interface ErrorSummary {
   readonly count: number;
   readonly meanS: number | null;
   /** Root mean square. */

@@ -1,1 +1,1 @@
-export { reviewRun, type ErrorSummary, type PieceRecord, type RunReview } from './errors.ts';
+export { reviewRun, type PieceRecord } from './errors.ts';

@@ -36,7 +36,7 @@ const PlaceId = v.pipe(
 /** A batter that takes a tenth or ten times of what is usual is no batter. */
 const LN_MOST = Math.LN10;
 /** Ln of a factor that is believed, with its standard deviation. */
-export const EstimateSchema = v.object({
+const EstimateSchema = v.object({
   mean: v.pipe(v.number(), v.minValue(-LN_MOST), v.maxValue(LN_MOST)),
   sd: v.pipe(v.number(), v.gtValue(0), v.maxValue(LN_MOST)),
 });
@@ -53,14 +53,14 @@ const ShownWindow = v.object({ earliestMs: TimeMs, bestMs: TimeMs, latestMs: Tim
 /** From a clock that was never set to the end of this century. */
 const CENTURY_S = YEAR_2100_MS / 1000;
 
-export const BriefItemSchema = v.object({
+const BriefItemSchema = v.object({
   formulaId: Uuid,
   pieces: v.pipe(v.number(), v.integer(), v.minValue(1), v.maxValue(2000)),
   stationIds: v.pipe(v.array(Uuid), v.minLength(1), v.maxLength(12)),
 });
 export type BriefItem = v.InferOutput<typeof BriefItemSchema>;
 
-export const BriefSchema = v.object({
+const BriefSchema = v.object({
   items: v.pipe(v.array(BriefItemSchema), v.minLength(1), v.maxLength(8)),
   serviceAtMs: DayMs,
   people: v.optional(v.pipe(v.number(), v.integer(), v.minValue(1), v.maxValue(2000))),

@@ -1,11 +1,9 @@
 export { runNowMs } from './clock.ts';
 export {
-  BriefSchema,
   CURRENT_VERSION,
   EVENT_KINDS,
   EventEnvelopeSchema,
   payloadSchemas,
-  makerOf,
   runTimeMs,
   type Brief,
   type BriefItem,
@@ -36,25 +34,15 @@ export {
   placeKey,
   withDoses,
   zoneKey,
-  type Batter,
   type Clash,
-  type DoseGiven,
-  type Fate,
   type LaidPlace,
   type Lot,
-  type LotTap,
   type Piece,
   type Reading,
-  type ReadingTaken,
-  type Refusal,
-  type RefusalReason,
-  type RehearsalClock,
   type RunState,
   type Shown,
   type Tap,
-  type Task,
   type BurnerTurned,
   type ZoneState,
 } from './state.ts';
-export { upcast } from './upcast.ts';
 export { eventAtFault } from './event-at-fault.ts';

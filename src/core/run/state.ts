@@ -48,14 +48,14 @@ export interface LotTap {
   readonly ingredientId: string | null;
 }
 
-export interface DoseGiven {
+interface DoseGiven {
   readonly atMs: number;
   readonly ingredientId: string;
   readonly massG: number;
   readonly eventId: string;
 }
 
-export interface ReadingTaken {
+interface ReadingTaken {
   readonly atMs: number;
   /** Doses that were in it then: told by the order of the log, since a clock can stand still. */
   readonly doses: number;
@@ -107,7 +107,7 @@ export interface LaidPlace {
   readonly yMm: number;
 }
 
-export type Fate = 'firstSide' | 'secondSide' | 'lifted' | 'failed';
+type Fate = 'firstSide' | 'secondSide' | 'lifted' | 'failed';
 
 export interface Piece {
   readonly id: string;

@@ -2,8 +2,9 @@ import * as v from 'valibot';
 import { CURRENT_VERSION, payloadSchemas, type EventKind, type RunEvent, type StoredEvent } from './events.ts';
 
 /** Lifts a payload of version `v` to `v + 1`, by kind. Empty while every kind is at its first version. */
-export const UPCASTERS: Readonly<Partial<Record<EventKind, Record<number, (payload: unknown) => unknown>>>> =
-  Object.freeze({});
+const UPCASTERS: Readonly<Partial<Record<EventKind, Record<number, (payload: unknown) => unknown>>>> = Object.freeze(
+  {},
+);
 
 export type Upcast =
   | { readonly ok: true; readonly event: RunEvent }

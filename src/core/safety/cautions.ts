@@ -7,4 +7,3 @@ export const CAUTIONS = {
 } as const;
 
 export type CautionStage = keyof typeof CAUTIONS;
-export type CautionId = (typeof CAUTIONS)[CautionStage][number];

@@ -36,6 +36,3 @@ export function outLimitMin(rules: RuleSet, roomC: number): number {
 
 /** Made at room heat it should be cold within this, minutes. Source: FDA Food Code 3-501.14, from memory. */
 export const COOL_WITHIN_MIN = 240;
-
-/** Centre temperature at which egg dishes are done at home, °C. Source: USDA FSIS (160 °F), from memory. */
-export const EGG_DISH_DONE_C = 71;

@@ -1,4 +1,4 @@
-export { runAllergens, type RunAllergens } from './allergens.ts';
+export { runAllergens } from './allergens.ts';
 export { discOfPiece, spotOfPiece } from './as-poured.ts';
 export { wholeBatter } from './batch-size.ts';
 export { bodyInRun } from './formula-in-run.ts';

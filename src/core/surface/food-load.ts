@@ -8,7 +8,7 @@ import { type Piece } from '#core/run';
 export const COOKING_HEAT_J_PER_G = { leavened: 320, thin: 800 } as const;
 
 /** Both sides of a piece together, s. Trade ranges; common practice, no source. */
-export const USUAL_COOK_S = { leavened: 160, thin: 60 } as const;
+const USUAL_COOK_S = { leavened: 160, thin: 60 } as const;
 
 /**
  * How a piece draws from the metal: when its crust has formed, and how much more while it is wet, W/m²K; a cake's other

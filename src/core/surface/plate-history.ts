@@ -30,7 +30,7 @@ export interface History {
 }
 
 /** A plate as it is written, with burners a little stronger, and with burners that sit a usual slip across or along. */
-export interface PlateRecords {
+interface PlateRecords {
   readonly plain: PlateRecord;
   readonly stronger: PlateRecord;
   readonly across: PlateRecord;
@@ -54,7 +54,7 @@ function otherwise(station: StationBody): Record<keyof PlateRecords, PlateTruth>
 }
 
 /** A plate between two changes of burners: the track of each of its zones. */
-export interface Stretch {
+interface Stretch {
   readonly atMs: number;
   readonly tracks: readonly ZoneTrack[];
 }

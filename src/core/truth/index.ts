@@ -1,4 +1,4 @@
-export { dialShare, type TrueDial } from './dial.ts';
+export { dialShare } from './dial.ts';
 export { gust } from './gust.ts';
 export type { TrueBurner } from './fire.ts';
 export { TruePlate, type Draws, type TruePlateFaults } from './plate.ts';

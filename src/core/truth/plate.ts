@@ -17,7 +17,7 @@ export interface TruePlateFaults {
   readonly seed: number;
 }
 
-export interface HeatBump extends CellAt {
+interface HeatBump extends CellAt {
   readonly radiusMm: number;
   /** Share by which more falls at its middle. */
   readonly more: number;

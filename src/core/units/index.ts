@@ -1,5 +1,5 @@
-export { G_PER, fromG, toG, type MassUnit } from './mass.ts';
-export { ML_PER, fromMl, toMl, type VolumeUnit } from './volume.ts';
+export { G_PER, fromG, toG } from './mass.ts';
+export { ML_PER, fromMl, toMl } from './volume.ts';
 export {
   KELVIN_AT_ZERO_C,
   celsiusToFahrenheit,
@@ -15,7 +15,6 @@ export {
   MEASURE_SYSTEMS,
   kitchenMeasureToMl,
   toKitchenMeasure,
-  type KitchenMeasure,
   type MeasureSystem,
 } from './kitchen-measure.ts';
 export { pressureAtAltitudePa } from './pressure.ts';

@@ -8,7 +8,7 @@ import { tableFor } from '#core/forecast';
 import { believedC } from '#core/surface';
 
 /** One moment of a piece to come. */
-export interface CookMoment {
+interface CookMoment {
   /** From the pour; after a flip at its best moment. */
   readonly atS: number;
   readonly flipped: boolean;

@@ -10,7 +10,7 @@ import { pieceInput, toldApart } from '#core/forecast';
 import { lotTemperature } from '#core/lot';
 
 /** What a pour of a lot becomes at a consistency and warmth, on the first plate of its formula. */
-export interface PourEffect {
+interface PourEffect {
   readonly disc: Disc;
   /** Of a thin batter: share of the pan that the usual pour covers. */
   readonly cover: number | null;

@@ -2,7 +2,7 @@ import type { FastifyInstance } from 'fastify';
 import pg from 'pg';
 
 /** Told that a run's log has grown; listeners catch up from the database by `seq`. */
-export type RunListener = () => void;
+type RunListener = () => void;
 
 export interface Live {
   listen(runId: string, listener: RunListener): () => void;

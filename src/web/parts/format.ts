@@ -101,7 +101,7 @@ export function number(value: number, digits = 0): string {
 }
 
 /** A dial mark: "6½". */
-export function mark(value: number): string {
+function mark(value: number): string {
   const whole = Math.floor(value);
   return value - whole === 0.5 ? `${whole === 0 ? '' : whole}½` : number(value, Number.isInteger(value) ? 0 : 1);
 }

@@ -64,7 +64,7 @@ async function planned(wanted: Wanted) {
 }
 
 /** What the server will pin, for planning before the run is made. */
-export function pinsOf(wanted: Pick<Wanted, 'formulas' | 'stations' | 'timeZone'>): Pins {
+function pinsOf(wanted: Pick<Wanted, 'formulas' | 'stations' | 'timeZone'>): Pins {
   const facts = useSession().session?.kitchen.facts ?? KITCHEN_FACTS;
   return {
     modelVersion: MODEL_VERSION,

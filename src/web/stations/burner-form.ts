@@ -5,7 +5,7 @@ import { readFigure } from '../parts/read-figure.ts';
 
 /** How a dial is told: power by numbers, parts or words; a temperature by its own scale. */
 export const DIAL_KINDS = ['numbers', 'share', 'words', 'celsius', 'fahrenheit', 'gasMark', 'thermostat'] as const;
-export type DialKind = (typeof DIAL_KINDS)[number];
+type DialKind = (typeof DIAL_KINDS)[number];
 
 /** What stands in the form, as typed. */
 export interface BurnerForm {

@@ -46,7 +46,7 @@ export function stationForm(body: StationBody | null, freeLetter = 'A'): Station
   };
 }
 
-export type StationError =
+type StationError =
   { readonly code: 'name' | 'number' | 'burner' | 'letter' } | { readonly code: 'range'; low: number; high: number };
 export type StationErrors = Partial<Record<keyof StationForm | `burner${number}`, StationError>>;
 

@@ -25,7 +25,7 @@ interface Offset {
  */
 export const clockOffset = reactive({ ...remembered(), measured: false });
 
-export async function measureClock(): Promise<void> {
+async function measureClock(): Promise<void> {
   let best: Offset | undefined;
   for (let i = 0; i < TRIES; i++) {
     const sentMs = Date.now();

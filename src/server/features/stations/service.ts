@@ -68,7 +68,7 @@ export async function stations(source: DataSource, session: KnownSession): Promi
   return inKitchen(source, session.kitchenId, (manager) => currentStations(manager));
 }
 
-export async function currentStations(manager: EntityManager, ids?: string[]): Promise<Station[]> {
+async function currentStations(manager: EntityManager, ids?: string[]): Promise<Station[]> {
   const rows = await manager.find(StationEntity, ids ? { where: { id: In(ids) } } : {});
   const burners = await burnersById(manager);
   return rows

@@ -21,7 +21,7 @@ export type Tone = keyof typeof TONES;
 let audio: AudioContext | undefined;
 
 /** Plays a tone, unless sound is off or the browser has not been touched yet. */
-export function playTone(tone: Tone): void {
+function playTone(tone: Tone): void {
   if (!useSession().settings.sound || !navigator.userActivation?.hasBeenActive) return;
   audio ??= new AudioContext();
   let at = audio.currentTime;
