@@ -1,12 +1,15 @@
 import tseslint from 'typescript-eslint';
+import prettier from 'eslint-config-prettier';
 import vue from 'eslint-plugin-vue';
 import { arrows } from './scripts/lint/arrows.mjs';
 import { stateless } from './scripts/lint/stateless.mjs';
+import { watches } from './scripts/lint/watches.mjs';
 
 export default tseslint.config(
   { ignores: ['node_modules', 'dist', '.data', 'test-results', 'playwright-report'] },
   ...tseslint.configs.recommended,
-  ...vue.configs['flat/essential'],
+  ...vue.configs['flat/recommended'],
+  prettier, // how it is laid out is told by one tool alone
   { files: ['**/*.vue'], languageOptions: { parserOptions: { parser: tseslint.parser } } },
   {
     rules: {
@@ -38,5 +41,6 @@ export default tseslint.config(
     },
   },
   stateless(),
+  watches(),
   ...arrows(),
 );

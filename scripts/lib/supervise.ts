@@ -32,9 +32,9 @@ export function supervise(
       told = true;
       say(notComing(ailing, cluster.log));
     }
-    if (!stopped) timer = setTimeout(look, ailing === null ? lookEveryMs : againAfterMs);
+    if (!stopped) timer = setTimeout(() => void look(), ailing === null ? lookEveryMs : againAfterMs);
   };
-  timer = setTimeout(look, lookEveryMs);
+  timer = setTimeout(() => void look(), lookEveryMs);
   return () => {
     stopped = true;
     clearTimeout(timer);

@@ -62,3 +62,19 @@ describe('the arrows of the house', () => {
     );
   });
 });
+
+describe('19.6 what the interface watches', () => {
+  it.each([
+    ['watch(() => [a.value, b.value], ask);', false],
+    ['watch(() => [a.value, b.value] as const, ask);', false],
+    ['watch(() => ({ a: a.value }), ask);', false],
+    ['watch([() => a.value, () => b.value], ask);', true],
+    ['watch(() => `${a.value} ${b.value}`, ask);', true],
+  ])('%s: %s', async (code, may) => {
+    const said = await verdict(
+      'src/web/stages/any.ts',
+      `declare const watch: any, a: any, b: any, ask: any;\n${code}\n`,
+    );
+    expect(said.includes('no-restricted-syntax')).toBe(!may);
+  });
+});

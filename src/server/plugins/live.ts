@@ -76,14 +76,14 @@ export async function registerLive(app: FastifyInstance, databaseUrl: string): P
       ?.query(`SELECT pg_notify('${CHANNEL}', said) FROM unnest($1::text[]) AS said`, [said])
       .catch(() => undefined); // the line is down: made anew, every listener is told
     saying = false;
-    if (grown.size > 0) setTimeout(sayAll, GATHER_MS);
+    if (grown.size > 0) setTimeout(() => void sayAll(), GATHER_MS);
   };
 
   return {
     onSessionEnded: (listener) => void sessionListeners.push(listener),
     announce(runId, seq) {
       tell(runId);
-      if (grown.size === 0 && !saying) setTimeout(sayAll, GATHER_MS);
+      if (grown.size === 0 && !saying) setTimeout(() => void sayAll(), GATHER_MS);
       grown.set(runId, Math.max(seq, grown.get(runId) ?? 0));
     },
     listen(runId, listener) {

@@ -3,6 +3,7 @@
 withDefaults(defineProps<{ look?: 'say' | 'plain' | 'onBell'; type?: 'button' | 'submit'; keyCap?: string }>(), {
   look: 'plain',
   type: 'button',
+  keyCap: undefined,
 });
 </script>
 

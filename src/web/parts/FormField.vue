@@ -24,7 +24,6 @@ const id = useId();
         :id="id"
         :value="model"
         :type="type === 'decimal' ? 'text' : (type ?? 'text')"
-        @input="model = ($event.target as HTMLInputElement).value"
         :inputmode="type === 'number' || type === 'decimal' ? 'decimal' : undefined"
         :autocomplete="autocomplete ?? 'off'"
         :min="min"
@@ -33,6 +32,7 @@ const id = useId();
         :aria-describedby="error ? `${id}-error` : hint ? `${id}-hint` : undefined"
         class="min-h-12 w-full min-w-0 rounded-control border bg-card px-3 text-lg"
         :class="error ? 'border-ember' : 'border-line'"
+        @input="model = ($event.target as HTMLInputElement).value"
       />
       <span v-if="unit" class="shrink-0 text-soft">{{ unit }}</span>
     </div>

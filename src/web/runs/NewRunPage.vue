@@ -171,7 +171,7 @@ async function submit(rehearsal: boolean): Promise<void> {
               :error="errors[formula.id]"
             />
             <div>
-              <p class="mb-1 font-semibold" :id="`stations-${formula.id}`">{{ t('newRun.stations') }}</p>
+              <p :id="`stations-${formula.id}`" class="mb-1 font-semibold">{{ t('newRun.stations') }}</p>
               <div class="flex flex-wrap gap-2" role="group" :aria-labelledby="`stations-${formula.id}`">
                 <button
                   v-for="station in library.stations"

@@ -22,7 +22,7 @@ const load = () =>
     () => undefined, // without the server there is only the newest
   );
 onMounted(load);
-watch(() => [props.formula.id, props.formula.revision], load);
+watch([() => props.formula.id, () => props.formula.revision], load);
 const zone = computed(() => session.session?.kitchen.timeZone ?? 'UTC');
 const beside = computed(() => revisions.value.find((each) => each.revision === chosen.value));
 </script>

@@ -27,7 +27,7 @@ const ask = useDebounceFn(
   200,
 );
 onMounted(ask);
-watch(() => [store.state!.eventCount, Math.floor(store.nowMs / EVERY_MS)], ask);
+watch([() => store.state!.eventCount, () => Math.floor(store.nowMs / EVERY_MS)], ask);
 const ends = computed(() => {
   const known = [...(map.value?.tempC ?? [])].filter((each) => !Number.isNaN(each));
   return { high: temperature(Math.max(...known)), low: temperature(Math.min(...known)) };

@@ -38,12 +38,12 @@ export function useFirstSide(pour: Ref<PourOn | null>) {
     (answer) => (first.value = answer),
   );
   watch(
-    () => [
-      pour.value?.formulaId,
-      pour.value?.stationId,
-      pour.value?.zoneId,
-      moment.value.pourMs,
-      store.state?.eventCount,
+    [
+      () => pour.value?.formulaId,
+      () => pour.value?.stationId,
+      () => pour.value?.zoneId,
+      () => moment.value.pourMs,
+      () => store.state?.eventCount,
     ],
     () => {
       if (!pour.value) first.value = null;

@@ -23,11 +23,10 @@ const ask = useRunQuestion(
   (answer) => (strip.value = answer),
 );
 watch(
-  () =>
-    [
-      ...[props.formulaId, props.volumeMl, props.diameterMm, store.run?.id],
-      ...[moment.value.pourMs, store.state?.eventCount],
-    ] as const,
+  [
+    ...[() => props.formulaId, () => props.volumeMl, () => props.diameterMm],
+    ...[() => store.run?.id, () => moment.value.pourMs, () => store.state?.eventCount],
+  ],
   ask,
   { immediate: true },
 );
@@ -73,21 +72,21 @@ const box = computed(
       }}</span>
     </p>
     <ol class="grid grid-cols-4 gap-x-3 gap-y-4 lg:grid-cols-8">
-      <li v-for="moment in moments" :key="moment.atS" class="flex flex-col items-center text-center">
-        <span class="figure text-lg">{{ stretch(moment.atS) }}</span>
-        <span class="min-h-10 text-sm leading-tight">{{ moment.what }}</span>
-        <svg class="w-full" :viewBox="box" role="img" :aria-label="t('portionMore.stripOver', { what: moment.what })">
-          <PieceFace :picture="moment.over" />
+      <li v-for="shown in moments" :key="shown.atS" class="flex flex-col items-center text-center">
+        <span class="figure text-lg">{{ stretch(shown.atS) }}</span>
+        <span class="min-h-10 text-sm leading-tight">{{ shown.what }}</span>
+        <svg class="w-full" :viewBox="box" role="img" :aria-label="t('portionMore.stripOver', { what: shown.what })">
+          <PieceFace :picture="shown.over" />
         </svg>
         <svg
           class="mt-1 w-full"
           :viewBox="box"
           role="img"
-          :aria-label="t('portionMore.stripUnder', { below: moment.below })"
+          :aria-label="t('portionMore.stripUnder', { below: shown.below })"
         >
-          <PieceFace :picture="moment.under" />
+          <PieceFace :picture="shown.under" />
         </svg>
-        <span class="text-sm text-soft">{{ moment.below }}</span>
+        <span class="text-sm text-soft">{{ shown.below }}</span>
       </li>
     </ol>
   </PaperCard>

@@ -152,7 +152,7 @@ const pours = computed(() =>
 
     <Disclosure as="div" class="mt-1">
       <DisclosureButton class="min-h-14 text-lg text-bell underline">{{ t('howRuns.measure') }}</DisclosureButton>
-      <DisclosurePanel class="rounded-control bg-mist p-3" v-slot="{ close }">
+      <DisclosurePanel v-slot="{ close }" class="rounded-control bg-mist p-3">
         <MeasureForm :lot="lot" :body="body" :density="density" :aim="dose.aim" @kept="close()" />
       </DisclosurePanel>
     </Disclosure>
