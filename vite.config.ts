@@ -33,6 +33,13 @@ export default defineConfig({
       },
     }),
   ],
+  // parts of the libraries that are not used: components by options, the older interface of vue-i18n and its own components
+  define: {
+    __VUE_OPTIONS_API__: false,
+    __VUE_I18N_FULL_INSTALL__: false,
+    __VUE_I18N_LEGACY_API__: false,
+    __INTLIFY_PROD_DEVTOOLS__: false,
+  },
   worker: { format: 'es' },
   build: {
     outDir: '../../dist/web',

@@ -10,4 +10,11 @@ export {
   electricReadings,
 } from './stations.ts';
 export { DEMO_IDS, DEMO_KITCHEN, DEMO_PEOPLE, DEMO_SEED } from './people.ts';
-export { finishedMorning, halfwayMorning, morningToCook, upcomingMorning, type DemoRun } from './mornings.ts';
+export {
+  finishedMorning,
+  halfwayMorning,
+  morningToCook,
+  morningUnderWay,
+  upcomingMorning,
+  type DemoRun,
+} from './mornings.ts';

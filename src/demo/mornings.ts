@@ -74,6 +74,13 @@ export function finishedMorning(nowMs: number): DemoRun {
   return { ...morning, events: [...events, note] };
 }
 
+/** The same morning while it is cooked: real, and what `until` first holds of is just done. */
+export function morningUnderWay(n: number, nowMs: number, until: (events: readonly StoredEvent[]) => boolean): DemoRun {
+  const { events, ...run } = halfwayMorning(n, nowMs, until);
+  const done = events.slice(0, -1).map(({ simAtMs: _, ...event }) => event as StoredEvent);
+  return { ...run, events: moved(done, nowMs - done.at(-1)!.deviceAtMs) as StoredEvent[] };
+}
+
 /**
  * The same morning as a rehearsal of tomorrow's that stands still where `until` first holds of the events so far: for
  * pictures of every stage.

@@ -1,9 +1,12 @@
 <script setup lang="ts">
+import { defineAsyncComponent } from 'vue';
 import { RouterView } from 'vue-router';
 import { keepClock } from './sync/clock.ts';
+import { asked } from './sync/say-again.ts';
 import { startSync } from './sync/sync.ts';
-import SayAgain from './settings/SayAgain.vue';
 import { useSession } from './stores/session.ts';
+
+const SayAgain = defineAsyncComponent(() => import('./settings/SayAgain.vue'));
 
 useSession(); // keeps the theme
 void startSync();
@@ -12,5 +15,5 @@ keepClock(1000);
 
 <template>
   <RouterView />
-  <SayAgain />
+  <SayAgain v-if="asked" />
 </template>

@@ -6,6 +6,7 @@ import { lotVolumeMl } from '#core/lot';
 import { nextActions, nextMoment, planRun } from '#core/guidance';
 import { unrecordedWindows } from '#core/carry-over';
 import { GRIDDLE, GRIDDLE_CAKES, SKERRY_CREPES, CREPE_PAN_ONE } from '#demo';
+import { pouredDensityGPerMl } from '#core/formula';
 import { SHIPPED_LARDER } from '#core/ingredients';
 import { placesOn } from '#core/pour';
 import { fold, type Payload, type StoredEvent } from '#core/run';
@@ -42,6 +43,11 @@ const pour = (event: ReturnType<typeof writer>, n: number, placeId: string, atMs
     { deviceAtMs: atMs },
   );
 const zoneA = (result: ReturnType<typeof see>) => result.zones.find((zone) => zone.zoneId === 'A')!;
+
+const DENSITY = {
+  cakes: pouredDensityGPerMl(GRIDDLE_CAKES, SHIPPED_LARDER),
+  crepes: pouredDensityGPerMl(SKERRY_CREPES, SHIPPED_LARDER),
+};
 
 describe('forecast', () => {
   it('predicts a poured piece from its pour, in order, with a spread', () => {
@@ -338,7 +344,7 @@ describe('lots and discs', () => {
   it('tells the numbers of pieces near the brief’s that fill whole panfuls', () => {
     const item = { ...BRIEF.items[0]!, pieces: 20 };
     const { size, exact, fewer, more } = briefPanfuls(runView(PINS, stateOf([])), item);
-    const zone = placesOn(GRIDDLE, discOn(GRIDDLE_CAKES, GRIDDLE, 75, SHIPPED_LARDER).diameterMm).filter(
+    const zone = placesOn(GRIDDLE, discOn(GRIDDLE_CAKES, GRIDDLE, 75, DENSITY.cakes).diameterMm).filter(
       (place) => place.zoneId === 'A',
     ).length;
     expect(size).toBe(zone);
@@ -363,9 +369,9 @@ describe('lots and discs', () => {
   });
 
   it('a thick pour is a disc, a thin one fills its pan', () => {
-    expect(discOn(GRIDDLE_CAKES, GRIDDLE, 75, SHIPPED_LARDER).diameterMm).toBeCloseTo(106, 0);
-    expect(discOn(SKERRY_CREPES, CREPE_PAN_ONE, 60, SHIPPED_LARDER)).toMatchObject({ diameterMm: 240 });
-    expect(placesOn(CREPE_PAN_ONE, discOn(SKERRY_CREPES, CREPE_PAN_ONE, 60, SHIPPED_LARDER).diameterMm)).toHaveLength(
+    expect(discOn(GRIDDLE_CAKES, GRIDDLE, 75, DENSITY.cakes).diameterMm).toBeCloseTo(106, 0);
+    expect(discOn(SKERRY_CREPES, CREPE_PAN_ONE, 60, DENSITY.crepes)).toMatchObject({ diameterMm: 240 });
+    expect(placesOn(CREPE_PAN_ONE, discOn(SKERRY_CREPES, CREPE_PAN_ONE, 60, DENSITY.crepes).diameterMm)).toHaveLength(
       1,
     );
   });

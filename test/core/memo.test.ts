@@ -1,6 +1,6 @@
 import { describe, expect, it } from '@jest/globals';
 import { belief, weigh, type Observation } from '#core/inference';
-import { forecast } from '#core/forecast';
+import { forecast, rowMadeAhead, tableFor } from '#core/forecast';
 import { planRun } from '#core/guidance';
 import { Memo, type Question } from '#core/memo';
 import { spreadsAt, timelineTable } from '#core/piece';
@@ -123,6 +123,27 @@ describe('19.2 what is worked out of a run', () => {
     const before = structuredClone(state);
     told(new Memo(), READ_PINS, state, nowMs);
     expect(state).toEqual(before);
+  });
+});
+
+describe('19.2 tables made ahead, a row at a time', () => {
+  const asked = fold({ pins: PINS, rehearsal: false }, numbered([writer(T0)('brief-set', BRIEF)]));
+  const ref = { formulaId: CAKES, stationId: GRIDDLE_ID, zoneId: 'A' };
+  const MINUTE_MS = 60_000;
+
+  it('are those that a pour a minute later would have made', () => {
+    const run = runView(PINS, asked, new Memo());
+    let rows = 0;
+    while (rowMadeAhead(run, T0)) rows += 1;
+    expect(rows).toBeGreaterThan(13);
+    expect(rows % 14).toBe(0); // thirteen rows and the whole, for each batter and kind of plate
+    expect(tableFor(run, ref, T0 + MINUTE_MS)).toEqual(tableFor(runView(PINS, asked, new Memo()), ref, T0 + MINUTE_MS));
+  });
+
+  it('a pour that comes before they are done takes the rows that are made', () => {
+    const run = runView(PINS, asked, new Memo());
+    for (let row = 0; row < 5; row++) rowMadeAhead(run, T0);
+    expect(tableFor(run, ref, T0 + MINUTE_MS)).toEqual(tableFor(runView(PINS, asked, new Memo()), ref, T0 + MINUTE_MS));
   });
 });
 

@@ -86,6 +86,22 @@ describe('19.3 jobs of the worker', () => {
     expect(order).toEqual(['first', 'high', 'middle', 'low']);
   });
 
+  it('let a more urgent one go first between the parts of a long one, which then goes on', async () => {
+    const jobs = new Jobs();
+    const order: string[] = [];
+    let urgent: Promise<unknown> = Promise.resolve();
+    await jobs.add('long', 1, async (breathe) => {
+      for (let part = 1; part <= 3; part++) {
+        if (part === 2)
+          urgent = Promise.all([5, 0].map((at) => jobs.add(`at ${at}`, at, () => order.push(`at ${at}`))));
+        order.push(`part ${part}`);
+        await breathe();
+      }
+    });
+    await urgent;
+    expect(order).toEqual(['part 1', 'part 2', 'at 5', 'part 3', 'at 0']);
+  });
+
   it('are cancelled while they wait, between their parts, and by the next of their name', async () => {
     const jobs = new Jobs();
     const done: string[] = [];
@@ -97,8 +113,8 @@ describe('19.3 jobs of the worker', () => {
       }
     });
     const waiting = jobs.add('waiting', 0, () => done.push('waiting'));
-    const old = jobs.add('same', 0, () => done.push('old'));
-    const fresh = jobs.add('same', 0, () => done.push('new'));
+    const old = jobs.add('same', -1, () => done.push('old'));
+    const fresh = jobs.add('same', -1, () => done.push('new'));
     jobs.cancel('waiting');
     const ends = await Promise.allSettled([long, waiting, old, fresh]);
     expect(ends.map((each) => (each.status === 'rejected' ? each.reason : null))).toEqual([

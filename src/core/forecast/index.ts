@@ -5,5 +5,5 @@ export { believedZones, forecast, type Forecast, secondSidesBy } from './forecas
 export { BERRY_G, discFrom, pieceInput, toldApart } from './piece-input.ts';
 export { liftLearned, secondSidesSeen } from './second-side.ts';
 export { liftPinned } from './target-colour.ts';
-export { tableFor, tableOf } from './timeline-cache.ts';
+export { rowMadeAhead, tableFor, tableOf } from './timeline-cache.ts';
 export { zoneForecast, type ZoneForecast } from './zone-forecast.ts';

@@ -1,8 +1,9 @@
 import type { RunView } from '#core/setup';
-import { familyOf, pouredDensityGPerMl, type FormulaBody } from '#core/formula';
-import { ingredientOf, type Amount, type Larder } from '#core/ingredients';
+import { familyOf, type BatterType, type FormulaBody } from '#core/formula';
+import type { Question } from '#core/memo';
+import { ingredientOf, type Amount } from '#core/ingredients';
 import { arealHeatCapacityJm2K, zoneAreaM2, type StationBody } from '#core/plate';
-import { batterProperties, type PieceInput } from '#core/piece';
+import { batterProperties, type BatterProperties, type PieceInput } from '#core/piece';
 import type { Disc } from '#core/pour';
 import { lotInUse, lotKey, withDoses, type Lot } from '#core/run';
 import { discOn, portionMl } from '#core/setup';
@@ -21,7 +22,6 @@ const DIP_AT_FULL_POWER_C = 60;
  */
 export function pieceInput(run: RunView, ref: PourRef, pouredAtMs: number): PieceInput {
   const body = run.formula(ref.formulaId);
-  const larder = run.larder;
   const station = stationNow(run, ref.stationId);
   const lot =
     ref.lot === undefined ? lotInUse(run.state, ref.formulaId) : run.state.lots.get(lotKey(ref.formulaId, ref.lot));
@@ -29,7 +29,7 @@ export function pieceInput(run: RunView, ref: PourRef, pouredAtMs: number): Piec
   const of = { formulaId: ref.formulaId, station, lot, volumeMl: ref.volumeMl, mouldMm: ref.mouldMm };
   const disc = discFrom(run, of, pouredAtMs, doses);
   return {
-    batter: batterProperties(amountsOf(run, ref, lot && withDoses(lot, doses!)), body.type, larder),
+    batter: batterOf(run, amountsOf(run, ref, lot && withDoses(lot, doses!)), body.type),
     ...toldApart(body, disc.thicknessMm, lot ? lotTemperature(run, body, lot, pouredAtMs) : run.pins.roomC),
     plate: plateContact(station, ref.zoneId, body.heat.targetC),
     ambientC: run.pins.roomC,
@@ -37,8 +37,19 @@ export function pieceInput(run: RunView, ref: PourRef, pouredAtMs: number): Piec
     flipBy: body.flip,
     ...(body.heat.lid ? { lid: true } : {}),
     ...(body.flip.pressed ? { pressed: true } : {}),
-    ...fruitOn(body, larder, of.volumeMl ?? portionMl(run, ref.formulaId), disc),
+    ...fruitOn(run, ref.formulaId, of.volumeMl ?? portionMl(run, ref.formulaId), disc),
   };
+}
+
+/** Of batters by what is in them. */
+const BATTERS: Question<BatterProperties> = { name: 'properties of a batter', most: 200 };
+const LARDER_NAME: Pick<Question<string>, 'name' | 'answer'> = { name: 'name of a larder' };
+
+function batterOf(run: RunView, amounts: readonly Amount[], type: BatterType): BatterProperties {
+  const { larder, memo } = run;
+  const larderName = memo.of(LARDER_NAME, larder, () => memo.nameOf(JSON.stringify([...larder])));
+  const name = `${larderName} ${type} ${JSON.stringify(amounts)}`;
+  return memo.recall(BATTERS, name, () => batterProperties(amounts, type, larder));
 }
 
 /** What is in a pour; of a batter that nobody has mixed, as it is planned for pours of that size. */
@@ -52,14 +63,16 @@ function amountsOf(run: RunView, { formulaId, volumeMl }: PourRef, lot: Lot | un
 export const BERRY_G = 1.5;
 
 /** Fruit that the formula counts onto each piece. */
-function fruitOn(body: FormulaBody, larder: Larder, volumeMl: number, { diameterMm }: Disc): Pick<PieceInput, 'fruit'> {
+function fruitOn(run: RunView, formulaId: string, volumeMl: number, { diameterMm }: Disc): Pick<PieceInput, 'fruit'> {
+  const { larder } = run;
+  const body = run.formula(formulaId);
   const onPiece = body.lines.filter(
     ({ ingredientId, when }) => when === 'onPiece' && ingredientOf(larder, ingredientId).role === 'fruit',
   );
   const percent = onPiece.reduce((sum, line) => sum + (line.percent ?? 0), 0);
   if (percent === 0) return {};
   const inBowl = body.lines.reduce((sum, { when, percent: of }) => (when === 'onPiece' ? sum : sum + (of ?? 0)), 0);
-  const gramsG = (percent / inBowl) * volumeMl * pouredDensityGPerMl(body, larder);
+  const gramsG = (percent / inBowl) * volumeMl * run.densityGPerMl(formulaId);
   const frozen = onPiece.some(({ ingredientId }) => ingredientOf(larder, ingredientId).frozen);
   const areaM2 = (Math.PI * (diameterMm / 1000) ** 2) / 4;
   return { fruit: { count: Math.round(gramsG / BERRY_G), eachG: BERRY_G, frozen, areaM2 } };
@@ -117,9 +130,10 @@ export function discFrom(
   const body = run.formula(of.formulaId);
   const volumeMl = of.volumeMl ?? portionMl(run, of.formulaId);
   const mouldMm = of.mouldMm === undefined ? run.state.mouldMm.get(of.formulaId) : (of.mouldMm ?? undefined);
-  if (familyOf(body.type) === 'thin' || !of.lot) return discOn(body, of.station, volumeMl, run.larder, mouldMm);
+  if (familyOf(body.type) === 'thin' || !of.lot)
+    return discOn(body, of.station, volumeMl, run.densityGPerMl(of.formulaId), mouldMm);
   const { value } = lotConsistency(run, of.lot, atMs, doses);
-  return discOn(body, of.station, volumeMl, run.larder, mouldMm, value);
+  return discOn(body, of.station, volumeMl, run.densityGPerMl(of.formulaId), mouldMm, value);
 }
 
 /** The plate as the piece model sees it. */

@@ -1,6 +1,5 @@
 import type { RunView } from '#core/setup';
 import { paceOf } from '#core/inference';
-import { pouredDensityGPerMl } from '#core/formula';
 import { flipBestAt, hottestWithWindowC, timelineAt, type PieceTimeline, type TimelineTable } from '#core/piece';
 import { besideZoneC, hottestSpot, patternOf, type SpotOnPlate, type StationBody } from '#core/plate';
 import { zoneKey } from '#core/run';
@@ -120,7 +119,7 @@ export function zoneForecast(
   const targetC = wantedSurfaceC(body.heat, table, pace, { besideC, sdC: known.errorSdC });
   const hottestC = hottestWantedC(body.heat, table, pace, besideC);
   const wantedFlipS = flipBestAt(table, targetC, pace);
-  const massG = volumeMl * pouredDensityGPerMl(body, run.larder);
+  const massG = volumeMl * run.densityGPerMl(formulaId);
   const foodOf = (count: number) => usualFoodW(body.type, count, massG);
   const places = surfaces.map((there) => {
     const flipS = flipBestAt(table, there.surfaceC, pace);

@@ -1,5 +1,4 @@
 import type { RunView } from '#core/setup';
-import { pouredDensityGPerMl } from '#core/formula';
 import { zoneKey } from '#core/run';
 import { discInRun, placesIn, portionMl } from '#core/setup';
 import type { MorningPlan } from '#core/plan';
@@ -62,7 +61,7 @@ function borneAtOnce(
   most: number,
 ): number {
   const body = run.formula(formulaId);
-  const massG = portionMl(run, formulaId) * pouredDensityGPerMl(body, run.larder);
+  const massG = portionMl(run, formulaId) * run.densityGPerMl(formulaId);
   for (let count = most; count > 0; count--) {
     const hold = {
       ...{ targetC: body.heat.targetC, roomC: run.pins.roomC },

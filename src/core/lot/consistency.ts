@@ -13,7 +13,7 @@ import {
   type Dose,
   type Estimate,
 } from '#core/consistency';
-import { hydration, inBatter, linesFor, pouredDensityGPerMl, grainOf, type FormulaBody } from '#core/formula';
+import { hydration, inBatter, linesFor, grainOf, type FormulaBody } from '#core/formula';
 import { ingredientOf, massByRole } from '#core/ingredients';
 import { USUAL_CLIMATE, ageingRate } from '#core/rest';
 import { withDoses, type Lot } from '#core/run';
@@ -26,7 +26,7 @@ const USUAL_BATTER_C = 20;
 
 /** Density at which a lot is measured, kg/m³. */
 export function lotDensityKgM3(run: RunView, formulaId: string): number {
-  return pouredDensityGPerMl(run.formula(formulaId), run.larder) * 1000;
+  return run.densityGPerMl(formulaId) * 1000;
 }
 
 /** What is believed of how a lot runs: its formula's promise, moved by every reading taken of it. */

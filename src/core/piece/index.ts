@@ -52,6 +52,8 @@ export {
   pieceAt,
   spreadsAt,
   surfaceForBeneath,
+  TABLE_SURFACES_C,
+  tableRow,
   timelineAt,
   timelineTable,
   type FlipSigns,

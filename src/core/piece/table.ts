@@ -28,12 +28,23 @@ export interface TimelineTable {
 
 const TABLE_RANGE = { firstC: 130, lastC: 250, stepC: 10 } as const;
 
-export function timelineTable(input: PieceInput): TimelineTable {
-  const { firstC, lastC, stepC } = TABLE_RANGE;
-  const rows: SimulatedPiece[] = [];
-  for (let surfaceC = firstC; surfaceC <= lastC; surfaceC += stepC) {
-    rows.push(simulatePiece({ ...input, plate: { ...input.plate, surfaceC } }));
-  }
+/** The surfaces that a table has rows for, °C. */
+export const TABLE_SURFACES_C: readonly number[] = Array.from(
+  { length: 1 + (TABLE_RANGE.lastC - TABLE_RANGE.firstC) / TABLE_RANGE.stepC },
+  (_, row) => TABLE_RANGE.firstC + row * TABLE_RANGE.stepC,
+);
+
+/** One row of a table: the piece on one surface. */
+export const tableRow = (input: PieceInput, surfaceC: number): SimulatedPiece =>
+  simulatePiece({ ...input, plate: { ...input.plate, surfaceC } });
+
+/** @param rowAt where its rows come from, when some are made already */
+export function timelineTable(
+  input: PieceInput,
+  rowAt = (surfaceC: number): SimulatedPiece => tableRow(input, surfaceC),
+): TimelineTable {
+  const { firstC, stepC } = TABLE_RANGE;
+  const rows = TABLE_SURFACES_C.map(rowAt);
   return { input, firstC, stepC, rows, secondSigns: rows.map(secondSignsOf) };
 }
 

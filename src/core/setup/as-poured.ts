@@ -10,7 +10,13 @@ type Poured = Pick<Piece, 'formulaId' | 'stationId' | 'placeId' | 'volumeMl' | '
 /** What a piece became on its plate as it was poured, before its lot was measured: whatever the portion is by now. */
 export function discOfPiece(run: RunView, { formulaId, stationId, volumeMl, mouldMm }: Poured): Disc {
   return run.once(`disc ${formulaId} ${stationId} ${volumeMl} ${mouldMm}`, () =>
-    discOn(run.formula(formulaId), run.station(stationId), volumeMl, run.larder, mouldMm ?? undefined),
+    discOn(
+      run.formula(formulaId),
+      run.station(stationId),
+      volumeMl,
+      run.densityGPerMl(formulaId),
+      mouldMm ?? undefined,
+    ),
   );
 }
 

@@ -1,5 +1,4 @@
-import { familyOf, pouredDensityGPerMl, standsPa, type FormulaBody } from '#core/formula';
-import type { Larder } from '#core/ingredients';
+import { familyOf, standsPa, type FormulaBody } from '#core/formula';
 import type { StationBody } from '#core/plate';
 import { filmDisc, slumpDisc, type Disc } from '#core/pour';
 import type { RunView } from './run-view.ts';
@@ -13,7 +12,7 @@ export function discOn(
   body: FormulaBody,
   station: StationBody,
   volumeMl: number,
-  larder: Larder,
+  densityGPerMl: number,
   mouldMm?: number,
   /** Of a batter that was measured; else its formula's. */
   yieldStressPa = standsPa(body),
@@ -23,7 +22,7 @@ export function discOn(
   const thin = familyOf(body.type) === 'thin';
   if (thin && station.shape.kind === 'round') return filmDisc(volumeMl, station.shape.diameterMm);
   if (thin) return filmDisc(volumeMl, THIN_ON_GRIDDLE_MM);
-  return slumpDisc(volumeMl, pouredDensityGPerMl(body, larder) * 1000, yieldStressPa);
+  return slumpDisc(volumeMl, densityGPerMl * 1000, yieldStressPa);
 }
 
 /** A thin batter drawn out on a flat griddle: the size a hand spreads. Common practice, no source. */
@@ -36,7 +35,7 @@ export function discInRun(run: RunView, formulaId: string, stationId: string): D
       run.formula(formulaId),
       run.station(stationId),
       portionMl(run, formulaId),
-      run.larder,
+      run.densityGPerMl(formulaId),
       run.state.mouldMm.get(formulaId),
     ),
   );

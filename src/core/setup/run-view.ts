@@ -1,4 +1,4 @@
-import type { FormulaBody } from '#core/formula';
+import { pouredDensityGPerMl, type FormulaBody } from '#core/formula';
 import type { Larder } from '#core/ingredients';
 import { Memo, type Question } from '#core/memo';
 import type { StationBody } from '#core/plate';
@@ -49,6 +49,12 @@ export class RunView {
     const pinned = pinnedStation(this.pins, stationId);
     if (!pinned) throw new NotInRun(`Station ${stationId} is not pinned by this run.`);
     return this.memo.of(STATION, pinned, () => calibratedBody(pinned.body, pinned.calibration));
+  }
+
+  /** Density of a formula's batter as it is poured, g/mL. @throws NotInRun */
+  densityGPerMl(formulaId: string): number {
+    const density = { name: `density of ${formulaId}` } as Pick<Question<number>, 'name' | 'answer'>;
+    return this.memo.of(density, this.pins, () => pouredDensityGPerMl(this.formula(formulaId), this.larder));
   }
 
   /** @throws NotInRun */

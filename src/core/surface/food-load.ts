@@ -1,6 +1,6 @@
 import { discOfPiece, spotOfPiece } from '#core/setup';
 import type { RunView } from '#core/setup';
-import { familyOf, pouredDensityGPerMl, type BatterType } from '#core/formula';
+import { familyOf, type BatterType } from '#core/formula';
 import { zoneMiddle, type FoodLoad, type RecordedFood } from '#core/plate';
 import { type Piece } from '#core/run';
 
@@ -27,7 +27,7 @@ export function foodsOn(run: RunView, stationId: string, startMs: number): Recor
       const family = familyOf(run.formula(piece.formulaId).type);
       const cookS = USUAL_COOK_S[family];
       const { diameterMm, thicknessMm } = discOfPiece(run, piece);
-      const driesOutJm2 = DRIES_OUT_J_PER_KG * (densityOf(run, piece.formulaId) * thicknessMm);
+      const driesOutJm2 = DRIES_OUT_J_PER_KG * (run.densityGPerMl(piece.formulaId) * thicknessMm);
       const { xMm, yMm } = spotOfPiece(run, piece) ?? zoneMiddle(run.station(stationId), piece.zoneId);
       const fromS = (piece.pouredAtMs - startMs) / 1000;
       const toS = piece.offAtMs === null ? fromS + LIES_AT_MOST * cookS : (piece.offAtMs - startMs) / 1000;
@@ -48,12 +48,8 @@ function loadOf(run: RunView, piece: Piece, startMs: number, untilMs: number): F
   return {
     fromS,
     toS: Math.min((offMs - startMs) / 1000, fromS + cookS),
-    powerW: (piece.volumeMl * densityOf(run, piece.formulaId) * COOKING_HEAT_J_PER_G[family]) / cookS,
+    powerW: (piece.volumeMl * run.densityGPerMl(piece.formulaId) * COOKING_HEAT_J_PER_G[family]) / cookS,
   };
-}
-
-function densityOf(run: RunView, formulaId: string): number {
-  return pouredDensityGPerMl(run.formula(formulaId), run.larder);
 }
 
 export function loadsOn(run: RunView, stationId: string, zoneId: string, startMs: number, untilMs: number): FoodLoad[] {

@@ -46,7 +46,7 @@ export function pourEffects(run: RunView, lot: Lot, atPour: Estimate, when: Pour
       body,
       station,
       volumeMl,
-      run.larder,
+      run.densityGPerMl(formulaId),
       run.state.mouldMm.get(formulaId),
       thin ? undefined : value,
     );

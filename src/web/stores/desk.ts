@@ -53,6 +53,7 @@ export function useOutlook({ run, state, nowMs, stuck, record }: CurrentRun) {
       stuck(null);
       outlook.value = result;
       outlookCount.value = asked.eventCount;
+      void askOfRun('ahead', [nowMs.value], 'ahead').catch(() => undefined); // what fails is asked for again when it is due
       if (tapped && asked === state.value) {
         tapped = false;
         const facts = unrecordedWindows(asked, result.forecast).map((payload): NewEvent => ({

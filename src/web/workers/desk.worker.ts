@@ -13,15 +13,15 @@ import { RUN_QUESTIONS, type AnswerTo, type InputsOf, type RunQuestion } from '.
 
 /** What a cook waits for comes first; what a page shows beside it later. */
 const PRIORITY: Readonly<Record<RunQuestion, number>> = {
-  ...{ outlook: 5, firstSide: 5 },
+  ...{ outlook: 6, firstSide: 5 },
   ...{ remedy: 4, probe: 4, places: 4, give: 4 },
   ...{ plan: 3, lots: 3, effects: 3 },
-  ...{ map: 2, fruit: 2, strip: 1, cooked: 1, steps: 1, fault: 0 },
+  ...{ map: 2, fruit: 2, strip: 1, cooked: 1, steps: 1, fault: 0, ahead: -1 },
 };
 const KITCHEN_PRIORITY = 2;
 
 /** Parts of a long answer can be asked for by these alone; they take a pause as their last input. */
-const IN_PARTS: readonly RunQuestion[] = ['steps', 'fault'];
+const IN_PARTS: readonly RunQuestion[] = ['steps', 'fault', 'ahead'];
 
 const memo = new Memo();
 const jobs = new Jobs();
@@ -53,7 +53,12 @@ const desk = {
       jobs.add(job, PRIORITY[question], (breathe) => {
         if (held?.facts.id !== runId) throw new JobCancelled(job);
         const answer = RUN_QUESTIONS[question] as (...all: readonly unknown[]) => AnswerTo<K>;
-        return answer(held, ...(inputs as readonly unknown[]), ...(IN_PARTS.includes(question) ? [breathe] : []));
+        const run = held;
+        const stillHeld = async () => {
+          await breathe();
+          if (held !== run) throw new JobCancelled(job);
+        };
+        return answer(run, ...(inputs as readonly unknown[]), ...(IN_PARTS.includes(question) ? [stillHeld] : []));
       }),
     );
   },
@@ -65,7 +70,9 @@ const desk = {
   ): Promise<KitchenAnswerTo<K> | null> {
     return orNothing(
       jobs.add(job, KITCHEN_PRIORITY, () => {
-        const answer = KITCHEN_QUESTIONS[question] as (...all: readonly unknown[]) => KitchenAnswerTo<K>;
+        const answer = KITCHEN_QUESTIONS[question] as (
+          ...all: readonly unknown[]
+        ) => KitchenAnswerTo<K> | Promise<KitchenAnswerTo<K>>;
         return answer(memo, ...(inputs as readonly unknown[]));
       }),
     );

@@ -29,24 +29,27 @@ export class Jobs {
     this.cancel(name);
     const stop = new AbortController();
     this.stops.set(name, stop);
-    const held = () => {
+    let endTurn = () => {};
+    const turn = async () => {
+      endTurn();
+      endTurn = await this.turn(priority);
+      await heard();
       if (stop.signal.aborted) throw new JobCancelled(name);
     };
     try {
-      return await this.queue.add(
-        async () => {
-          await heard();
-          held();
-          return await work(async () => {
-            await heard();
-            held();
-          });
-        },
-        { priority },
-      );
+      await turn();
+      return await work(turn);
     } finally {
+      endTurn();
       if (this.stops.get(name) === stop) this.stops.delete(name);
     }
+  }
+
+  /** Waits for a turn. @returns what ends it */
+  private turn(priority: number): Promise<() => void> {
+    return new Promise((begun) => {
+      void this.queue.add(() => new Promise<void>((end) => begun(end)), { priority });
+    });
   }
 
   cancel(name: string): void {

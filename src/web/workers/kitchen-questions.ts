@@ -1,5 +1,5 @@
 import type { CalibrationReading } from '#core/inference';
-import { readRecipe, type PastedRecipe, type ReadOptions } from '#core/formats';
+import type { PastedRecipe, ReadOptions } from '#core/formats';
 import type { RunPlan } from '#core/guidance';
 import { stationFigures, whichBurner, type Lighting, type StationFigures } from '#core/heating';
 import type { Memo } from '#core/memo';
@@ -39,7 +39,10 @@ export const KITCHEN_QUESTIONS = {
   ): Lighting[] => whichBurner(pans, burners, wish),
 
   /** A recipe from pasted text, of whatever length. */
-  recipe: (_memo: Memo, text: string, options: ReadOptions): PastedRecipe => readRecipe(text, options),
+  async recipe(_memo: Memo, text: string, options: ReadOptions): Promise<PastedRecipe> {
+    const { readRecipe } = await import('#core/formats'); // sent to who pastes, not to every stove
+    return readRecipe(text, options);
+  },
 
   /** What the simulated probe shows on the simulated stove. */
   stove(_memo: Memo, station: StationBody, heated: StoveTurns, atS: number, spot: SpotOnPlate): number {
@@ -52,4 +55,4 @@ type Questions = typeof KITCHEN_QUESTIONS;
 export type KitchenQuestion = keyof Questions;
 type Asked<P> = P extends [Memo, ...infer Rest] ? Rest : never;
 export type KitchenInputsOf<K extends KitchenQuestion> = Asked<Parameters<Questions[K]>>;
-export type KitchenAnswerTo<K extends KitchenQuestion> = ReturnType<Questions[K]>;
+export type KitchenAnswerTo<K extends KitchenQuestion> = Awaited<ReturnType<Questions[K]>>;

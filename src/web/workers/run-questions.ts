@@ -1,5 +1,13 @@
 import { unrecordedLearning } from '#core/carry-over';
-import { asCooked, cueSpreads, forecast, tableFor, type CookedPiece, type Forecast } from '#core/forecast';
+import {
+  asCooked,
+  cueSpreads,
+  forecast,
+  rowMadeAhead,
+  tableFor,
+  type CookedPiece,
+  type Forecast,
+} from '#core/forecast';
 import type { ScaledBatter } from '#core/formula';
 import {
   withInferred,
@@ -151,6 +159,12 @@ export const RUN_QUESTIONS = {
     const run = held.view();
     const at = spot ?? zoneMiddle(run.station(stationId), zoneId);
     return held.kitchen().probeShows(run.state, stationId, at, nowMs);
+  },
+
+  /** Makes what pours to come will ask for, a row of a table at a time, while nobody waits. */
+  async ahead(held: HeldRun, nowMs: number, breathe: Breathe = async () => undefined): Promise<null> {
+    while (!isOver(held.view(), held.facts.rehearsal) && rowMadeAhead(held.view(), nowMs)) await breathe();
+    return null;
   },
 
   /** From which event on the run cannot be worked out; null: from what it began with. */

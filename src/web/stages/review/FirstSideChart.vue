@@ -72,5 +72,5 @@ const option = computed(() => {
 </script>
 
 <template>
-  <div class="h-80" data-testid="chart"><VChart :option="option" autoresize /></div>
+  <div class="h-full" data-testid="chart"><VChart :option="option" autoresize /></div>
 </template>

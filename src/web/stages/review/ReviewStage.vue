@@ -1,5 +1,6 @@
 <script setup lang="ts">
-import { computed, ref } from 'vue';
+import { useElementVisibility } from '@vueuse/core';
+import { computed, defineAsyncComponent, ref, useTemplateRef } from 'vue';
 import { reviewRun } from '#core/review';
 import BigButton from '../../parts/BigButton.vue';
 import { clockSeconds, minutes, number, stretch } from '../../parts/format.ts';
@@ -9,9 +10,12 @@ import { t, tn } from '../../words/index.ts';
 import { clashWords } from '../frame/clash-words.ts';
 import LotTabs from '../lots/LotTabs.vue';
 import CookedPieces from './CookedPieces.vue';
-import FirstSideChart from './FirstSideChart.vue';
 import HandedOnCard from './HandedOnCard.vue';
 import LearnedCard from './LearnedCard.vue';
+
+// charts are as large as all the rest of the page: fetched when theirs comes near
+const FirstSideChart = defineAsyncComponent(() => import('./FirstSideChart.vue'));
+const nearChart = useElementVisibility(useTemplateRef('chart-place'), { rootMargin: '300px', once: true });
 
 const store = useRun();
 const items = store.state!.brief?.items ?? [];
@@ -83,7 +87,7 @@ async function keepNote(): Promise<void> {
         <PaperCard>
           <h2 class="text-lg">{{ t('review.chart', { pieces: body.pieceWord }) }}</h2>
           <p class="mb-2 text-sm text-soft">{{ t('review.chartLead') }}</p>
-          <FirstSideChart :records="records" />
+          <div ref="chart-place" class="h-80"><FirstSideChart v-if="nearChart" :records="records" /></div>
         </PaperCard>
         <div class="flex flex-col gap-4">
           <PaperCard :title="t('review.note.title')">
