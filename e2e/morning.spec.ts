@@ -191,7 +191,10 @@ test('a whole morning, both batters, rehearsed with a stepped clock through the 
   await page.getByRole('button', { name: 'To the review' }).click();
   taps.push({ kind: 'run-finished', about: '' });
   await expect(page.getByText('Flipped in the window')).toBeVisible();
-  await page.getByRole("heading", { name: /first side/i }).first().scrollIntoViewIfNeeded();
+  await page
+    .getByRole('heading', { name: /first side/i })
+    .first()
+    .scrollIntoViewIfNeeded();
   await expect(page.locator('[data-testid="chart"] canvas')).toBeVisible();
   expect((await page.locator('[data-testid="chart"] canvas').boundingBox())!.height).toBeGreaterThan(200);
   await page.getByLabel(/What to do differently/).fill('Half a step less on B.');

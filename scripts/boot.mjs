@@ -25,9 +25,13 @@ if (!existsSync(stamp) || readFileSync(stamp, 'utf8') !== wanted) {
   rmSync(stamp, { force: true });
   console.log('Installing packages (once; about a minute) …');
   // `npm ci` refuses a lock that lacks binaries of other systems, so the lock is followed by `npm install`
-  const install = spawnSync('npm', ['install', '--no-save', '--no-audit', '--no-fund', '--loglevel=error'], {
-    stdio: ['ignore', 'inherit', 'inherit'],
-  });
+  const install = spawnSync(
+    'npm',
+    ['install', '--include=dev', '--no-save', '--no-audit', '--no-fund', '--loglevel=error'],
+    {
+      stdio: ['ignore', 'inherit', 'inherit'],
+    },
+  );
   if (install.status !== 0) {
     console.error('The packages could not be installed. Check the network, then run the command again.');
     process.exit(install.status ?? 1);

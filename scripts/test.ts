@@ -2,9 +2,9 @@ import { execFileSync } from 'node:child_process';
 import { ROOT } from './lib/paths.ts';
 import { countCode } from './lib/code-lines.ts';
 import { needPackage } from './lib/debian.ts';
-import { jest, playwright, temporaryCluster } from './lib/lanes.ts';
+import { check, jest, lintWithTypes, playwright, temporaryCluster } from './lib/lanes.ts';
 import { freePort } from './lib/postgres.ts';
-import { quiet, run } from './lib/run.ts';
+import { quiet } from './lib/run.ts';
 import { add, type Count } from './lib/summary.ts';
 
 // Everything that must hold: lint, types, Jest, the browser. Ends with one line "N passed, N failed".
@@ -12,16 +12,13 @@ import { add, type Count } from './lib/summary.ts';
 const CHECKED_FOR_CIRCLES = ['src', 'scripts', 'bench', 'test', 'e2e'];
 const total: Count = { passed: 0, failed: 0 };
 
-async function check(name: string, command: readonly string[]): Promise<void> {
-  console.log(`\n${name} …`);
-  const failed = (await run(process.execPath, command)) === 0 ? 0 : 1;
-  add(total, { passed: 1 - failed, failed });
-}
-
 needPackage('chromium', () => quiet('/usr/bin/chromium', ['--version']).ok, 'the Chromium browser');
-await check('Lint', ['node_modules/eslint/bin/eslint.js', '.', '--max-warnings', '0']);
-await check('Circles of files', ['scripts/lint/circles.mjs', ...CHECKED_FOR_CIRCLES]);
-await check('Types', ['scripts/types.mjs']);
+await check(total, 'Lint', ['node_modules/eslint/bin/eslint.js', '.', '--max-warnings', '0']);
+await lintWithTypes(total, ['src/**/*.ts', 'scripts', 'bench', 'test', 'e2e']);
+await check(total, 'Unused exports, files and packages', ['node_modules/knip/bin/knip.js']);
+await check(total, 'Constants', ['scripts/lint/constants.mjs', 'src/core']);
+await check(total, 'Circles of files', ['scripts/lint/circles.mjs', ...CHECKED_FOR_CIRCLES]);
+await check(total, 'Types', ['scripts/types.mjs']);
 
 console.log('\nCore, contract and server …');
 const cluster = await temporaryCluster();

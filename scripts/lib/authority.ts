@@ -1,4 +1,4 @@
-import 'reflect-metadata';
+import 'reflect-metadata'; // certificates are made by a library that asks for it as it is loaded
 import { webcrypto } from 'node:crypto';
 import { isIP } from 'node:net';
 import { hostname, networkInterfaces } from 'node:os';

@@ -17,7 +17,8 @@ export async function buildWeb(): Promise<void> {
 
 function fingerprint(): string {
   const hash = createHash('sha256');
-  for (const file of ['package-lock.json', 'vite.config.ts']) hash.update(readFileSync(join(ROOT, file)));
+  for (const file of ['package-lock.json', 'package.json', 'vite.config.ts'])
+    hash.update(readFileSync(join(ROOT, file)));
   for (const folder of ['src/core', 'src/contract', 'src/web']) {
     for (const entry of readdirSync(join(ROOT, folder), { recursive: true, withFileTypes: true })) {
       if (!entry.isFile()) continue;

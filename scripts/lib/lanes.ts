@@ -3,7 +3,7 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { ensureDatabase, startCluster, type Cluster } from './postgres.ts';
 import { run } from './run.ts';
-import type { Count } from './summary.ts';
+import { add, type Count } from './summary.ts';
 
 /** A cluster in a folder of its own that goes with the tests. */
 export async function temporaryCluster(): Promise<Cluster & { remove: () => Promise<void> }> {
@@ -50,3 +50,24 @@ export async function playwright(args: readonly string[], env: NodeJS.ProcessEnv
     return { passed: 0, failed: 1 };
   }
 }
+
+/** One thing that holds or does not: a command that says so by its exit code. */
+export async function check(
+  total: Count,
+  name: string,
+  command: readonly string[],
+  env: NodeJS.ProcessEnv = {},
+): Promise<void> {
+  console.log(`\n${name} …`);
+  const failed = (await run(process.execPath, command, env)) === 0 ? 0 : 1;
+  add(total, { passed: 1 - failed, failed });
+}
+
+/** What only types tell of files; each is read once. */
+export const lintWithTypes = (total: Count, files: readonly string[]): Promise<void> =>
+  check(
+    total,
+    'Lint with types',
+    ['node_modules/eslint/bin/eslint.js', '-c', 'eslint.types.config.js', '--max-warnings', '0', ...files],
+    { TSESTREE_SINGLE_RUN: 'true' },
+  );

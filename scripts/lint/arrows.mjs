@@ -71,7 +71,7 @@ export function arrows() {
               allowImportNames: TRUTH_SHARES,
               message: 'The truth shares material figures and geometry with the plates of the desk, not their code.',
             },
-            { regex: '^#core/(?!plate$)', message: 'The truth imports nothing of the desk.' },
+            { regex: '^#core/(?!(plate|units)$)', message: 'The truth imports nothing of the desk.' },
             { regex: '^\\.\\./', message: 'A core folder reaches others as #core/name, through their faces.' },
           ],
         },

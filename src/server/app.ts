@@ -1,4 +1,3 @@
-import 'reflect-metadata';
 import Fastify, { type FastifyInstance } from 'fastify';
 import type { DataSource } from 'typeorm';
 import { setWording } from '#contract';

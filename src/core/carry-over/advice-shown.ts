@@ -2,7 +2,7 @@ import type { Payload, RunState } from '#core/run';
 import { MODEL_VERSION } from '#core/run';
 import type { Forecast } from '#core/forecast';
 
-/** A window that moved by less than this is the same advice, ms. */
+/** A window that moved by less than this is the same advice, ms. Numerical. */
 const SAME_ADVICE_MS = 2000;
 
 /**

@@ -54,6 +54,7 @@ export function unrecordedLearning(run: RunView, nowMs: number): Learned | null 
   });
   return JSON.stringify(learned) === JSON.stringify(run.state.learned) ? null : learned;
 }
+/** Readings that a run hands on. Numerical. */
 const MAX_READINGS = 60;
 
 /** Readings of a station's own burners from cold to its first pour: as good as readings taken outside of a run. */

@@ -24,7 +24,7 @@ export function targetConsistency(
 /**
  * Share of a 24 cm base that 60 mL covers when it is tilted at once, by viscosity (Pa·s). Prototype of the swirl in
  * docs/models.md, no measurement.
- */
+. From the swirl prototype: fitted. */
 const COVERED: readonly (readonly [number, number])[] = [
   [0.09, 1],
   [0.15, 0.81],

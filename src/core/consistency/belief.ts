@@ -81,6 +81,7 @@ export function withReading(
   };
 }
 
+/** The least by which ln consistency is believed to fall with added water, per unit of its share. Assumed. */
 const LEAST_THINNING = 0.5;
 
 /** What the batter is at a moment, by all that is believed of it. */

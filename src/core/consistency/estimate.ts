@@ -10,7 +10,7 @@ export interface Estimate {
   readonly sdLn: number;
 }
 
-/** Bounds that hold the truth in nine cases of ten: z of a normal distribution at 95 %. */
+/** Bounds that hold the truth in nine cases of ten: z of a normal distribution at 95 %. Definition. */
 export const Z_90 = 1.6449;
 
 export function interval90(estimate: Estimate): { readonly low: number; readonly high: number } {

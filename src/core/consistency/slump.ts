@@ -1,4 +1,4 @@
-const GRAVITY = 9.80665; // m/s², standard
+const GRAVITY = 9.80665; // m/s², standard. Definition.
 
 /** A yield stress fluid stops short of the ideal slump: measured share of the radius (prototype, no outside source). */
 export const SPREAD_SHORTFALL = 0.96;

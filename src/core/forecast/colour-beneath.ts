@@ -11,7 +11,7 @@ const JUDGED_TO = 0.9;
 const NEIGHBOUR_TELLS = 0.85;
 /** Pieces of a panful are poured within so long, ms. Assumed. */
 const PANFUL_MS = 60_000;
-/** A look is told of a pour to so much, ms. */
+/** A look is told of a pour to so much, ms. Common practice, no source. */
 const SAME_POUR_MS = 1500;
 
 type Look = Extract<Reading, { method: 'piece' }>;

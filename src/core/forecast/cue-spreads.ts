@@ -4,7 +4,7 @@ import { believedZones } from './forecast.ts';
 import { pieceBelieved } from './piece-forecast.ts';
 import { tableFor } from './timeline-cache.ts';
 
-/** The surface is moved so far to see how a moment answers to it, °C. */
+/** The surface is moved so far to see how a moment answers to it, °C. Numerical. */
 const SLOPE_C = 6;
 
 /**

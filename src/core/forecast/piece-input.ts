@@ -91,10 +91,10 @@ export interface PourRef {
   readonly mouldMm?: number | null;
 }
 
-/** Below these nothing on the plate can be told apart; each step more is a table more. */
+/** Below these nothing on the plate can be told apart; each step more is a table more. Numerical. */
 const DISC_STEP_MM = 0.25;
-const THIN_STEP_MM = 0.05;
-const BATTER_STEP_C = 2;
+const THIN_STEP_MM = 0.05; // Numerical.
+const BATTER_STEP_C = 2; // Numerical.
 /** The thinnest film that holds together. Assumed. */
 const THINNEST_MM = 0.2;
 

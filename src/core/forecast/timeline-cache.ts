@@ -33,7 +33,7 @@ export function tableOf(input: PieceInput, memo: Memo): TimelineTable {
 
 const rowName = (table: string, surfaceC: number) => `${table} ${surfaceC}`;
 
-/** A lot that warms brings its pours another table every few minutes: so long ahead it is made, ms. */
+/** A lot that warms brings its pours another table every few minutes: so long ahead it is made, ms. Numerical. */
 const AHEAD_MS = 60_000;
 
 /**

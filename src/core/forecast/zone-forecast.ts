@@ -232,6 +232,7 @@ function turnedOff({ dialMark }: ZoneHeat): HeatAlarm | null {
   return dialMark > 0 ? { kind: 'done', forS: null, limitC: null } : null;
 }
 
+/** A burner that is as its maker says. Numerical. */
 const AS_WRITTEN = { errorC: 0, sdC: 0 };
 
 /** Less than this is noise to a cook, °C. Common practice, no source. */

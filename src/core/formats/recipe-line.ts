@@ -36,7 +36,7 @@ export interface ReadOptions {
   readonly dashed?: boolean;
 }
 
-/** No recipe has so much of a thing in whatever unit: it is a slip, and no amount. */
+/** No recipe has so much of a thing in whatever unit: it is a slip, and no amount. Numerical. */
 const MOST = 100_000;
 const MINUS = /^(?:[-–—−](?=[\d.,½⅓⅔¼¾⅛])|minus\b)/i;
 
@@ -86,7 +86,7 @@ function namesTwo(words: string, named: ReadIngredient | null, own: readonly { i
   return Boolean(second && second.id !== named.id);
 }
 
-/** Two amounts of one line that are the same thing stay this near to each other, rounding of old recipes included. */
+/** Two amounts of one line that are the same thing stay this near to each other, rounding of old recipes included. Numerical. */
 const AGREE_WITHIN = 1.15;
 
 function disagree(one: PastedAmount, other: PastedAmount): boolean {
@@ -174,7 +174,7 @@ function measureAt(
 /** How the figures of the larder are measured, so that there is nothing to doubt. */
 const SPOONED = /\bspooned\b|\bleveled\b|\blevelled\b/i;
 
-/** Flakes and husks of which a spoon can weigh half as much again are weighed, or marked. */
+/** Flakes and husks of which a spoon can weigh half as much again are weighed, or marked. Assumed. */
 const LOOSE = 1.5;
 
 /** Grams of an ingredient from its measures; adds to the doubts what it had to assume. */
@@ -225,7 +225,7 @@ function weigh(
   return sum.g > 0 && sum.highG <= MAX_G ? sum : null;
 }
 
-/** A batter of a ton is none. */
+/** A batter of a ton is none. Numerical. */
 const MAX_G = 1_000_000;
 
 function of(g: number, lowG: number, highG: number): PastedAmount {

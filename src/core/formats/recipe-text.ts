@@ -78,7 +78,7 @@ export function readRecipe(text: string, options: ReadOptions): PastedRecipe {
   return { ...found, lines: found.lines.map((line) => withSense(line, grainG, options)), name, pieces, cut };
 }
 
-/** As many as a run takes. */
+/** As many as a run takes. Numerical. */
 const MAX_PIECES = 2000;
 
 function makes(line: string): number | null {

@@ -1,6 +1,6 @@
-/** How much text is read, characters: a cookbook's chapter. What is beyond is not read, and that is said. */
+/** How much text is read, characters: a cookbook's chapter. What is beyond is not read, and that is said. Numerical. */
 const MAX_TEXT = 200_000;
-/** A line longer than this is no line of a recipe: it is read in pieces, so that time grows with the text alone. */
+/** A line longer than this is no line of a recipe: it is read in pieces, so that time grows with the text alone. Numerical. */
 const LONGEST_LINE = 400;
 
 /**

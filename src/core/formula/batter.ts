@@ -5,7 +5,7 @@ import { airMl } from './whites.ts';
 
 /**
  * Volume of gas in the bowl over the volume of batter, from aerated against gas-free densities; low certainty. What whites
- * bring is counted by the whites (`whites.ts`): this is what beating and folding do besides.
+ * bring is counted by the whites (`whites.ts`): this is what beating and folding do besides. Assumed.
  */
 const GAS_IN_BOWL: Record<BatterType, number> = {
   leavened: 0.1,

@@ -1,3 +1,4 @@
+import { GAS_CONSTANT_J_MOLK } from '#core/units';
 import { ingredientOf, massByRole, type Amount, type Larder } from '#core/ingredients';
 import { grainOf } from './balance.ts';
 
@@ -5,8 +6,7 @@ import { grainOf } from './balance.ts';
 const SODIUM_BICARBONATE_G_PER_MOL = 84.007;
 const CARBON_DIOXIDE_G_PER_MOL = 44.009;
 /** J/(mol K). Source: CODATA 2018, exact. */
-const GAS_CONSTANT = 8.314462618;
-/** At which gas is counted: a batter on the counter. */
+/** At which gas is counted: a batter on the counter. Definition. */
 const GAS_AT_K = 298.15;
 
 interface Range {
@@ -60,7 +60,7 @@ export function leaveningBalance(amounts: readonly Amount[], larder: Larder, pre
       if (co2Percent) powderMol[key] += (massG * co2Percent[key]) / 100 / CARBON_DIOXIDE_G_PER_MOL;
     }
   }
-  const mlPerMol = ((GAS_CONSTANT * GAS_AT_K) / pressurePa) * 1e6;
+  const mlPerMol = ((GAS_CONSTANT_J_MOLK * GAS_AT_K) / pressurePa) * 1e6;
   const gas = (key: keyof Range) => {
     const met = Math.min(sodaG, neutralisableG[key]);
     const sodaMol = (met + (sodaG - met) / 2) / SODIUM_BICARBONATE_G_PER_MOL;

@@ -99,6 +99,7 @@ export interface YieldCheck {
   readonly disagrees: boolean;
 }
 
+/** A recipe’s own count of pieces may be off by this share. Common practice, no source. */
 const YIELD_TOLERANCE = 0.2;
 
 export function yieldCheck(body: FormulaBody, writtenBatter: ScaledBatter): YieldCheck | null {

@@ -30,7 +30,7 @@ export interface Remainder {
 const LITTLE_HYDRATION = 6;
 /** And this much of a portion a hand cannot see. Assumed. */
 const LITTLE_PORTION = 0.12;
-/** Below this share of a portion nothing is left to speak of. */
+/** Below this share of a portion nothing is left to speak of. Numerical. */
 const NOTHING = 0.02;
 
 /** Whole pieces that pours come to; one that lacks next to nothing counts. */

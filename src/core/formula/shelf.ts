@@ -1,11 +1,12 @@
 import type { FormulaBody } from './formula.ts';
 import { SCHOOL, lines } from './shelf-school.ts';
 
+/** Liquid held back for the last dose, as a share. Invented. */
 const BACK = { heldBack: 0.33 };
 const JUST_BEFORE = { when: 'justBefore' } as const;
 const OIL = { kind: 'oil', rule: 'once', reason: 'Without milk, so no butter on the plate.' } as const;
 
-/** Formulas that ship, of Bluebell's own: percentages on dry grain, to be put into a kitchen's book. */
+/** Formulas that ship, of Bluebell's own: percentages on dry grain, to be put into a kitchen's book. Invented. */
 export const SHELF: readonly FormulaBody[] = [
   {
     ...{ ...SCHOOL.leavened, name: 'Buttermilk cakes', pieceWord: 'cakes', type: 'leavened' },

@@ -19,11 +19,11 @@ export interface Substitution {
 
 type Row = readonly [string, string, number, Record<string, number>, readonly Diet[], string, Certainty];
 
-/** A spoon of acid in a cup of milk: 15 g in 245 g. Carries about half of buttermilk's acid (calc) or more, by the acid. */
+/** A spoon of acid in a cup of milk: 15 g in 245 g. Carries about half of buttermilk's acid (calc) or more, by the acid. Common practice, no source. */
 const SOURED = 15 / 245;
-/** Butter's own fat and water (FDC), so that both stay what they were. */
+/** Butter's own fat and water (FDC), so that both stay what they were. Source: from memory. */
 const BUTTER_FAT = 0.811;
-const BUTTER_WATER = 0.16;
+const BUTTER_WATER = 0.16; // Source: from memory.
 /** Soda and tartar that give the gas of a gram of 12 % powder and leave nothing over (IUPAC weights). */
 const SODA_FOR_POWDER = (0.12 / 44.009) * 84.007;
 const TARTAR_FOR_POWDER = SODA_FOR_POWDER / 0.4464;

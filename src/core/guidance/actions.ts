@@ -30,7 +30,7 @@ export interface Hand {
 /** The sign by which a piece is turned, by its formula's rule, or lifted. */
 type Sign = Exclude<FlipRule, 'time'> | 'springsBack';
 
-/** After a lift: wipe and fat before the place is poured again, s. */
+/** After a lift: wipe and fat before the place is poured again, s. Common practice, no source. */
 const TURNAROUND_S = 10;
 /**
  * All that the hands have to do, soonest first. Flips and lifts stand at their best moment; pours fill a zone that is
@@ -69,6 +69,7 @@ function signOf(run: RunView, formulaId: string, verb: 'flip' | 'lift'): Pick<Ha
   return rule === 'time' ? {} : { sign: rule };
 }
 
+/** What goes first of two at one moment. Numerical. */
 const ORDER = { lift: 0, flip: 1, pour: 2 } as const;
 
 function byPlace(a: Hand, b: Hand): number {
@@ -162,7 +163,7 @@ function freePlaces(run: RunView, target: PourTarget, nowMs: number, unproven = 
 
 /** A plate that is not ready is waited for so long after its moment, then poured on all the same, ms. Assumed. */
 const LONGEST_WAIT_MS = 150_000;
-/** While it is waited for its pour stands so far ahead, ms. */
+/** While it is waited for its pour stands so far ahead, ms. Assumed. */
 const WAITS_AGAIN_MS = 15_000;
 
 /** Why a zone that nothing lies on is not to be poured on yet. */

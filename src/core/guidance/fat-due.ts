@@ -19,7 +19,7 @@ export function fatAsked(run: RunView, hand: Pour, zones: readonly ZoneForecast[
   return zone && fatFails(run.formula(hand.formulaId).fat.kind, zone.hottest) ? 'leaveOut' : 'put';
 }
 
-/** One in forty of a normal lie above so many spreads: a plate with fat on it goes on warming between two panfuls. */
+/** One in forty of a normal lie above so many spreads: a plate with fat on it goes on warming between two panfuls. Definition. */
 const MAY_FAIL_Z = 1.96;
 
 /** Fat lies on all of a zone: it fails where the hottest of it may be past what the fat bears, in one of forty cases. */

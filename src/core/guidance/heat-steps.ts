@@ -100,7 +100,7 @@ function offTheHeat({ canStandAside, dialMark }: ZoneForecast): Pick<HeatStep, '
 /** A pour so near is not preceded by a turn of the dial, ms. Assumed. */
 const POURED_WITHIN_MS = 30_000;
 
-/** What is not there yet is looked at again after this, ms. */
+/** What is not there yet is looked at again after this, ms. Numerical. */
 const LATER_MS = 5_000;
 
 /** It is put back on the heat so long before it is to be poured on, ms: a pan is there in about that. Assumed. */

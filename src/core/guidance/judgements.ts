@@ -2,7 +2,7 @@ import type { RunView } from '#core/setup';
 import { familyOf } from '#core/formula';
 import { zoneKey, type Piece, type RunState } from '#core/run';
 
-/** Pieces poured this near to each other on a zone are one panful: one of them is looked at for all, ms. */
+/** Pieces poured this near to each other on a zone are one panful: one of them is looked at for all, ms. Assumed. */
 const ONE_PANFUL_MS = 90_000;
 /** A face is looked at as it is turned; later nobody remembers it, ms. Assumed. */
 const ASKED_FOR_MS = 45_000;

@@ -71,6 +71,7 @@ export function promptsNow(run: RunView, told: Forecast, plan: RunPlan | null, n
   return prompts.sort((a, b) => order(a) - order(b) || a.dueMs - b.dueMs);
 }
 
+/** After all that has a place of its own. Numerical. */
 const LATER = 9;
 
 /** @param poured zones that are to be poured on now: batter cools them sooner than a hand at the dial */

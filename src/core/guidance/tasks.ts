@@ -1,3 +1,4 @@
+import { MS_PER_MIN } from '#core/units';
 import type { RunView } from '#core/setup';
 import { preparationsFor, type PreparationKind } from '#core/formula';
 import { ingredientOf } from '#core/ingredients';
@@ -5,8 +6,6 @@ import { lotKey } from '#core/run';
 import { bodyInRun } from '#core/setup';
 import { OUT_BEFORE_MIN, lotRest } from '#core/lot';
 import type { RunPlan } from './plan-run.ts';
-
-const MS_PER_MIN = 60_000;
 
 type TaskKind = PreparationKind | 'takeOut' | 'whip' | 'fold' | 'fruit' | 'plate' | 'oven' | 'own';
 

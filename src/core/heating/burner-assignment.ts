@@ -40,9 +40,9 @@ export function whichBurner(
   return best;
 }
 
-/** Every way of so many pans on so many burners is tried: more would be too many. */
+/** Every way of so many pans on so many burners is tried: more would be too many. Numerical. */
 const MAX_PANS = 5;
-const MAX_BURNERS = 7;
+const MAX_BURNERS = 7; // Numerical.
 /** A degree off the wish is worth so many seconds of waiting. Assumed. */
 const SECONDS_PER_DEGREE = 20;
 const NEVER_S = 7200;

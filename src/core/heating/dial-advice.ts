@@ -20,10 +20,10 @@ export interface DialSituation {
 
 /** A turn that brings a plate nearer by less than this is not worth a hand, °C. Assumed. */
 const WORTH_A_TURN_C = 8;
-/** A plate is turned once in so long; sooner only when it would settle far off, and then not before it has answered, s. */
+/** A plate is turned once in so long; sooner only when it would settle far off, and then not before it has answered, s. Common practice, no source. */
 const TURNED_ONCE_IN_S = 600;
-const FAR_OFF_C = 25;
-const ANSWERS_WITHIN_S = 150;
+const FAR_OFF_C = 25; // Assumed.
+const ANSWERS_WITHIN_S = 150; // Assumed.
 
 /**
  * Whether a dial should stand elsewhere: where it would settle on its mark is held against where it would on the mark

@@ -78,7 +78,7 @@ export function stationFigures(
   };
 }
 
-/** 5 % and 95 % of a normal. */
+/** 5 % and 95 % of a normal. Definition. */
 const Z_NINE_IN_TEN = 1.645;
 
 function figuresOf(

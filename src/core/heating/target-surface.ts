@@ -16,7 +16,7 @@ const SERVED_SHARE = 0.75;
  * look and a hand take so long, s. Assumed.
  */
 const FOR_HANDS = { holdsTimes: 1.15, leastS: 20 };
-/** Nine plates in ten are no hotter than so many spreads over what is believed. */
+/** Nine plates in ten are no hotter than so many spreads over what is believed. Definition. */
 const SURELY_Z = 1.28;
 
 /** The hottest a zone may be for a batter as it has shown itself: most of its places have a window that hands can meet, °C. */

@@ -80,7 +80,7 @@ export function zoneHeat(
   };
 }
 
-/** Nine in ten of a normal lie within so many spreads. */
+/** Nine in ten of a normal lie within so many spreads. Definition. */
 const NINE_IN_TEN_Z = 1.645;
 
 function basisOf(zone: ZoneState | undefined): SurfaceBasis {
@@ -224,9 +224,9 @@ export interface HeatAlarm {
 
 /** A pan this far over its span comes off the burner: turning alone takes minutes. Assumed. */
 const LIFT_OFF_ABOVE_C = 12;
-/** A coating is in danger so near its ceiling, or when it may be there in more than one of six cases: z of that. */
+/** A coating is in danger so near its ceiling, or when it may be there in more than one of six cases: z of that. Assumed. */
 const DANGER_Z = 1;
-const LONGEST_S = 600;
+const LONGEST_S = 600; // Numerical.
 
 /**
  * Whether a zone needs more than a turn of its dial: a coating that may be near its ceiling at its hottest spot, or a pan so hot that it comes

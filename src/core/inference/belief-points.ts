@@ -15,7 +15,7 @@ export interface BeliefPoint {
 /** What no belief about plate and batter takes away: pours differ in their times, bases lie in patches that touch worse, and brown unlike, ln. Assumed. */
 const PIECE_SD_LN = { time: hypot(POUR_SD_LN, 0.04), browning: 0.1 };
 
-/** Three points of a normal curve: z and weight (Gauss–Hermite). */
+/** Three points of a normal curve: z and weight (Gauss–Hermite). Numerical. */
 const POINTS = [
   [-sqrt(3), 1 / 6],
   [0, 2 / 3],

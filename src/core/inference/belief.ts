@@ -51,6 +51,7 @@ export function belief(posterior: Posterior): Belief {
     covariance: [variance(0, e), about(1, e, t), about(2, e, b), variance(3, t), about(4, t, b), variance(5, b)],
   };
 }
+/** A weight that counts as none. Numerical. */
 const NOTHING = 1e-14;
 
 /** The pace of a batter as it is believed. */
@@ -92,4 +93,5 @@ export function flipSpreadS(known: Belief, table: TimelineTable, { modelC, share
   const known2 = rough * rough + e * e * ee + t * t * tt + b * b * bb + 2 * (e * t * et + e * b * eb + t * b * tb);
   return sqrt(max(0, known2) + pour * pour);
 }
+/** Steps by which slopes are taken, °C and ln. Numerical. */
 const SLOPE = { errorC: 4, ln: 0.05 };

@@ -46,7 +46,7 @@ export interface PairCalibration {
   readonly contradictions: readonly [number, number][];
 }
 
-/** A room that nobody measured, °C. */
+/** A room that nobody measured, °C. Common practice, no source. */
 const USUAL_ROOM_C = 22;
 
 /** How well a plate over a burner is known that nobody has read, °C where it holds: by its kind of dial, some tens of degrees. */

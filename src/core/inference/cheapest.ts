@@ -1,5 +1,6 @@
 const { max, min } = Math;
 
+/** The search looks at moments so far apart, s. Numerical. */
 const STEP_S = 1;
 
 /** The moment of least cost between two, s: by steps of a second, then the lowest point of a parabola through the best one and its neighbours. */

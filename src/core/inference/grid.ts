@@ -10,9 +10,10 @@ export interface Posterior {
   readonly weights: Float64Array;
 }
 
+/** The grid of a belief: error of the surface, °C, ln time and ln browning. Numerical. */
 export const ERROR = { from: -150, step: 2.5, count: 121 };
-export const LN_TIME = { from: -0.36, step: 0.06, count: 13 };
-export const LN_BROWNING = { from: -0.6, step: 0.15, count: 9 };
+export const LN_TIME = { from: -0.36, step: 0.06, count: 13 }; // Numerical.
+export const LN_BROWNING = { from: -0.6, step: 0.15, count: 9 }; // Numerical.
 /** Cells of one error: what is believed of the batter, the same on every plate. */
 export const OF_BATTER = LN_TIME.count * LN_BROWNING.count;
 
@@ -51,7 +52,7 @@ export function updated(
   return Number.isFinite(scaled[0]) ? { weights: scaled } : prior;
 }
 
-/** A share of belief that counts as none. */
+/** A share of belief that counts as none. Numerical. */
 export const RULED_OUT = 1e-12;
 
 export function scaledToOne(weights: Float64Array): Float64Array {

@@ -131,7 +131,7 @@ function newestKept(chain: readonly string[], memo: Memo): [number, Taken | unde
   return [0, undefined];
 }
 
-/** What a belief can tell apart of what was expected, °C and as a share: the plate is followed anew at every tap. */
+/** What a belief can tell apart of what was expected, °C and as a share: the plate is followed anew at every tap. Numerical. */
 const TOLD_APART = { ofC: 0.1, ofShare: 0.01 };
 
 /** An observation by what a belief can tell apart of it. */
@@ -213,7 +213,7 @@ export function likelihoodOf({ reading, face, roomC }: SurfaceObservation): Surf
   return surfaceLikelihood(reading, face, roomC);
 }
 
-/** Below this share of the error a plate is too cold for a reading to tell its spots apart. */
+/** Below this share of the error a plate is too cold for a reading to tell its spots apart. Assumed. */
 const LEAST_SHARE = 0.5;
 
 function spotReading(seen: Exclude<Observation, { kind: 'moved' | 'turned' }>): SpotReading | undefined {
@@ -244,5 +244,6 @@ function spotByColour(seen: Extract<Observation, { kind: 'underside' }>, known: 
   const sdC = Math.hypot(Math.sqrt(Math.max(1, square / sum - mean * mean)), expected.roughC ?? 0);
   return { ...atWork(spot, expected), residualC: known.errorC + mean / expected.share, sdC: sdC / expected.share };
 }
+/** Surfaces about the one expected at which a colour is asked, °C. Numerical. */
 const COLOUR_SPAN_C = 48;
-const COLOUR_STEP_C = 6;
+const COLOUR_STEP_C = 6; // Numerical.

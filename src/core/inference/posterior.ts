@@ -54,7 +54,7 @@ export function openPrior(errorSdC: number, batter: ArrayLike<number> = UNKNOWN_
 /** Plates that are quite other than written, how far off they are, °C, and at least how many times as far as others. Assumed. */
 const ODD_PLATES = { share: 0.1, sdC: 75, leastTimes: 1.5 };
 
-/** Seven points of a normal, Gauss–Hermite (Abramowitz & Stegun 25.10): z and weight. */
+/** Seven points of a normal, Gauss–Hermite (Abramowitz & Stegun 25.10): z and weight. Numerical. */
 const NORMAL_POINTS = [
   [-3.750439717725742, 5.4826885597221e-4],
   [-2.366759410734541, 0.030757123967586],
@@ -143,7 +143,7 @@ export function withUnderside(
   return updated(prior, (e, _t, b) => byError[e]![b]!);
 }
 
-/** Three points of a normal: what a spot may be beside its zone, for what takes long to ask. */
+/** Three points of a normal: what a spot may be beside its zone, for what takes long to ask. Numerical. */
 const FEW_POINTS = [
   [-sqrt(3), 1 / 6],
   [0, 2 / 3],
@@ -163,7 +163,7 @@ export function meanOver<T>(values: readonly T[], likelihood: (value: T) => numb
   return sum;
 }
 
-/** The zone as a whole, for what is not bound to a spot. */
+/** The zone as a whole, for what is not bound to a spot. Numerical. */
 export const ZONE_ITSELF: SpotGuess = { interceptC: 0, slope: 0, sdC: 0 };
 
 function surfaceOf({ modelC, share }: Expected, spot: SpotGuess, error: number): number {
@@ -196,7 +196,7 @@ export function withErrorAfresh(prior: Posterior, errorSdC: number): Posterior {
   return priorPosterior(errorSdC, batterWeights(prior));
 }
 
-/** Sooner than this a belief has not faded to speak of, s. */
+/** Sooner than this a belief has not faded to speak of, s. Numerical. */
 export const FADES_AFTER_S = 8;
 
 /** The belief `elapsedS` later, nothing seen in between: the surface error spreads. */

@@ -6,6 +6,7 @@ export interface Says {
   readonly highC: number | null;
 }
 
+/** Surfaces over which what a look says is told, °C. Numerical. */
 const SAYS = { fromC: 20, toC: 380, stepC: 2 };
 
 export function says(likelihood: SurfaceLikelihood): Says {

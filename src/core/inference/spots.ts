@@ -19,6 +19,7 @@ export function atWork(
   const scale = 1 / max(share, LEAST_SHARE);
   return { xMm: spot.xMm, yMm: spot.yMm, burnerOffsetC: [scale * burnerOffsetC[0], scale * burnerOffsetC[1]] };
 }
+/** Below this share of its error a plate tells nothing of its spots. Assumed. */
 const LEAST_SHARE = 0.3;
 
 /** A thermometer's reading at a spot: how far it lay off the zone's model there, on the scale of the zone's error. */
@@ -66,7 +67,7 @@ export function spotField(readings: readonly SpotReading[], spreadC: number): (a
   return fieldOf(newest(readings), spreadC);
 }
 
-/** More readings than this of one spot are told apart no longer. */
+/** More readings than this of one spot are told apart no longer. Numerical. */
 const MAX_OF_A_SPOT = 4;
 
 /** The newest readings of each spot: older ones say no more. */

@@ -37,6 +37,7 @@ export interface ColourSeen {
   readonly notLightGoldBeforeS: number;
   readonly notDarkBeforeS: number;
 }
+/** Nobody looked beneath. Numerical. */
 export const NO_COLOUR_SEEN: ColourSeen = { notLightGoldBeforeS: 0, notDarkBeforeS: 0 };
 
 /** When to turn a piece, and how likely it is dark by when. */
@@ -89,9 +90,10 @@ export function surestFlip(
   const bestS = cheapest(fromS, toS, costAt);
   return { earliestS: min(usual.earliestS, bestS), bestS, latestS: max(usual.latestS, bestS), ...dark };
 }
+/** Shares of the belief at which an underside is worth a look, and is turned whatever shows. Assumed. */
 const DARK_FROM = 0.1;
-const MAY_BURN = 0.35;
-/** Never later than when a face is as likely as not past brown. */
+const MAY_BURN = 0.35; // Assumed.
+/** Never later than when a face is as likely as not past brown. Assumed. */
 export const DARK_LIKELY = 0.5;
 
 /** One way in which plate and batter may be, and how likely it is. */

@@ -44,9 +44,9 @@ const HAND = { atC: 150, seconds: 8, lnPerC: log(2) / 55, lnSd: 0.4 };
 
 /** Share of looks that are simply wrong: another spot, another plate, a slip. It keeps one of them from ruling alone. Assumed. */
 const SLIP = 0.03;
-/** A thermometer slips less, and then may say anything in this span, °C. */
+/** A thermometer slips less, and then may say anything in this span, °C. Assumed. */
 const SLIP_OF_THERMOMETER = 0.01;
-const SLIP_SPAN_C = 300;
+const SLIP_SPAN_C = 300; // Assumed.
 
 /** What a look at a plate says about its surface at that spot. */
 export function surfaceLikelihood(
@@ -101,6 +101,7 @@ function spacing(shown: readonly ((surfaceC: number) => number)[], i: number, su
   return abs(shown[i]!(surfaceC) - shown[j]!(surfaceC)) / 2;
 }
 
+/** Surfaces at which a likelihood is worked out, °C. Numerical. */
 const TABLE = { fromC: 0, stepC: 10, count: 52 };
 
 /** What a gun shows by surface, in steps of 10 °C and straight between: Planck's law is smooth, and this is asked often. */
@@ -133,7 +134,7 @@ function lnWithSlip(density: number): number {
   return log((1 - SLIP_OF_THERMOMETER) * density + SLIP_OF_THERMOMETER / SLIP_SPAN_C);
 }
 
-/** So many standard deviations out the distribution function is 0 or 1 to twelve digits: most of what a search asks for. */
+/** So many standard deviations out the distribution function is 0 or 1 to twelve digits: most of what a search asks for. Numerical. */
 const ALL_OF_IT_Z = 7.5;
 
 /** Normal distribution function; Abramowitz & Stegun 7.1.26, |error| < 1.5e-7. */

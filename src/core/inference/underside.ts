@@ -19,7 +19,7 @@ function eyeSdLStar(nth: number): number {
   return sqrt(((stray2 * nth + noise2) * (stray2 * (nth - 1) + noise2)) / noise2);
 }
 
-/** Lightness at which each colour ends, palest first. */
+/** Lightness at which each colour ends, palest first. From the piece model. */
 const ENDS: Record<Underside, readonly [number, number]> = {
   pale: [BROWNING_LSTAR.lightGold, 100],
   lightGold: [BROWNING_LSTAR.golden, BROWNING_LSTAR.lightGold],
@@ -83,5 +83,5 @@ export function timeToLightness(times: PieceTimeline['brownedAt'], lStar: number
 
 /** Lightness lost a second on a plate too cool to colour within the longest first side. Assumed. */
 const SLOWEST_PACE = 0.02;
-/** Where browning ends, as in the piece model. */
+/** Where browning ends, as in the piece model. From the piece model. */
 const DARKEST_LSTAR = 22;

@@ -1,3 +1,4 @@
+import { MS_PER_MIN } from '#core/units';
 import type { RunView } from '#core/setup';
 import { leaveningBalance } from '#core/formula';
 import type { FormulaBody } from '#core/formula';
@@ -18,7 +19,6 @@ import { COOL_WITHIN_MIN, exposureOf, type Exposure } from '#core/safety';
 import { climateOf, rulesOf, type Lot } from '#core/run';
 import { lotAmounts } from './amounts.ts';
 
-const MS_PER_MIN = 60_000;
 /** What a small lot holds when nobody measured it, mL. Assumed. */
 const USUAL_VOLUME_ML = 1000;
 

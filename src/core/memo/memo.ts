@@ -8,7 +8,7 @@ export interface Question<T> {
   readonly answer?: T;
 }
 
-/** Names of long texts that are kept; a text that comes back later has a new name, and is worked out anew. */
+/** Names of long texts that are kept; a text that comes back later has a new name, and is worked out anew. Numerical. */
 const MAX_NAMES = 20_000;
 
 /**

@@ -107,7 +107,7 @@ export function appearanceAt(all: Appearances, elapsedS: number, flippedS: numbe
   return { ...now, overLStar: atFlip.underLStar, rimLStar: atFlip.rimLStar, holesPerCm2: atFlip.holesPerCm2 };
 }
 
-const FILM_RIM = 0.5; // of what an eye judges on a film: it colours from its edge
+const FILM_RIM = 0.5; // of what an eye judges on a film: it colours from its edge. Assumed.
 
 /** The word for the colour beneath: of a cake its middle, of a film its middle and its edge. */
 export function underWord(look: Appearance, thin: boolean): BrowningWord {

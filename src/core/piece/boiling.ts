@@ -1,3 +1,4 @@
+import { WATER_VAPOUR_J_KGK, KELVIN_AT_ZERO_C } from '#core/units';
 import { setFraction, waterActivity, type Column, type ColumnSettings } from './column.ts';
 import { MAX_CELLS, solveTridiagonal } from './tridiagonal.ts';
 import { WATER_J_PER_KG_K, latentHeatJPerKg } from './water.ts';
@@ -6,7 +7,6 @@ const { abs, exp, log, max, min, sqrt } = Math; // bound once: asked for at ever
 
 const work = () => new Float64Array(MAX_CELLS);
 const SCRATCH = { a: work(), b: work(), c: work(), d: work() };
-const GAS_CONSTANT_VAPOUR = 461.5; // J/kgK
 
 /** What conduction needs of a step, worked out before it. */
 export interface ConductionStep {
@@ -19,10 +19,11 @@ export interface ConductionStep {
   readonly dt: number;
 }
 
+/** Passes in which a step of boiling settles, and when it has. Numerical. */
 const MAX_PASSES = 12;
-const SETTLED_C_PER_S = 0.01; // the wet part of the boiling curve is steep: much water for little warmth
-const SETTLED_SHARE = 0.02; // of the steam, that would yet condense elsewhere
-const COOLER_C = 1; // a cell takes less steam as it comes so near to boiling
+const SETTLED_C_PER_S = 0.01; // the wet part of the boiling curve is steep: much water for little warmth. Numerical.
+const SETTLED_SHARE = 0.02; // of the steam, that would yet condense elsewhere. Numerical.
+const COOLER_C = 1; // a cell takes less steam as it comes so near to boiling. Numerical.
 const BEFORE_C = work();
 const TRIAL_C = work();
 const COND_KG = work();
@@ -159,19 +160,20 @@ function coolness(tempC: number, pureC: number): number {
 
 /** Water that food at `tempC` holds against steam of this pressure, kg/kg dry: a_w·p_sat(T) = p and the Oswin isotherm. */
 function equilibriumMoisture(pressurePa: number, tempC: number): number {
-  const lnActivity = log(pressurePa / 101325) - (2.257e6 / GAS_CONSTANT_VAPOUR) * (1 / 373.15 - 1 / (tempC + 273.15));
+  const lnActivity =
+    log(pressurePa / 101325) - (2.257e6 / WATER_VAPOUR_J_KGK) * (1 / 373.15 - 1 / (tempC + KELVIN_AT_ZERO_C));
   return lnActivity >= -1e-9 ? Infinity : 0.1 / sqrt(exp(-lnActivity) - 1);
 }
 
 /** How that water changes with warmth, kg/kg K: the derivative of the same law. */
 function equilibriumSlope(moisture: number, tempC: number): number {
   const inverseActivity = 1 + (0.1 / moisture) ** 2;
-  const lnSlope = -2.257e6 / GAS_CONSTANT_VAPOUR / (tempC + 273.15) ** 2;
+  const lnSlope = -2.257e6 / WATER_VAPOUR_J_KGK / (tempC + KELVIN_AT_ZERO_C) ** 2;
   return (0.5 * moisture * inverseActivity * lnSlope) / (inverseActivity - 1);
 }
 
 /** Boiling point of food water of activity a_w: where a_w·p_sat(T) = p. Clausius–Clapeyron about 100 °C. */
 function boilingInFood(pressurePa: number, activity: number): number {
-  const invK = 1 / 373.15 - (GAS_CONSTANT_VAPOUR / 2.257e6) * log(pressurePa / 101325 / max(activity, 1e-3));
-  return 1 / invK - 273.15;
+  const invK = 1 / 373.15 - (WATER_VAPOUR_J_KGK / 2.257e6) * log(pressurePa / 101325 / max(activity, 1e-3));
+  return 1 / invK - KELVIN_AT_ZERO_C;
 }

@@ -1,3 +1,4 @@
+import { GAS_CONSTANT_J_MOLK, KELVIN_AT_ZERO_C } from '#core/units';
 import type { BatterFamily } from '#core/formula';
 import type { BatterProperties } from './batter.ts';
 import type { LeftAfter } from './kinetics.ts';
@@ -79,8 +80,7 @@ export interface ColumnSettings {
 }
 
 const INITIAL_REACTED = 0.3; // share of the leavening spent in the bowl; assumed
-const GAS_CONSTANT = 8.314462618; // J/mol K, CODATA
-const GROWTH = 1.25; // cells grow by so much from each face inwards
+const GROWTH = 1.25; // cells grow by so much from each face inwards. Numerical.
 
 /** A column as poured. Of what the bowl made, `gasFraction` is there as bubbles; the rest has left. */
 export function newColumn(
@@ -102,7 +102,7 @@ export function newColumn(
     starchSet: new Float64Array(cells),
     eggSet: new Float64Array(cells),
     gasReacted: new Float64Array(cells).fill(INITIAL_REACTED),
-    gasMol: gasM.map((size) => (size * pressurePa) / (GAS_CONSTANT * (batterC + 273.15))),
+    gasMol: gasM.map((size) => (size * pressurePa) / (GAS_CONSTANT_J_MOLK * (batterC + KELVIN_AT_ZERO_C))),
     dissolvedMol: new Float64Array(cells),
     gasM,
     solidM,
@@ -135,7 +135,7 @@ function gradedCells(thicknessM: number, cells: number, type: BatterFamily): Flo
   const innerM = weights.map((weight) => (weight / total) * (thicknessM - 2 * skinM));
   return Float64Array.from([skinM, ...innerM, skinM]);
 }
-const MAX_GROWTH = 9; // beyond, cells are of one size, so that a fine grid is fine in the middle too
+const MAX_GROWTH = 9; // beyond, cells are of one size, so that a fine grid is fine in the middle too. Numerical.
 
 /** The column turned over: what lay on the plate now faces the air. The plate under it has its own temperature again. */
 export function turned(column: Column, settings: ColumnSettings): Column {

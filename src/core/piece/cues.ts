@@ -33,7 +33,7 @@ export interface Window {
   readonly latestS: number;
 }
 
-/** Spans from the pour over which the metal beneath is taken together: what shows early knows nothing of later heat, s. */
+/** Spans from the pour over which the metal beneath is taken together: what shows early knows nothing of later heat, s. From the piece model. */
 export const BENEATH_SPANS_S: Record<BatterFamily, readonly number[]> = {
   leavened: [30, 60, 90, 130],
   thin: [10, 20, 30, 45],

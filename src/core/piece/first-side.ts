@@ -22,9 +22,9 @@ export interface FlipBy {
 
 const FOAM = 0.4; // share of gas from which a batter is a foam; assumed
 const USUAL_MM = 8.5; // thickness for which bubbles on a face were fitted
-/** Colours are followed so far past the best flip, and cues that have not come yet are waited for so far. */
+/** Colours are followed so far past the best flip, and cues that have not come yet are waited for so far. Numerical. */
 const WATCHED_PAST_BEST = 1.7;
-const WAITED_PAST_BEST = 2.5;
+const WAITED_PAST_BEST = 2.5; // Numerical.
 const EDGE_COLOURED_LSTAR = 73.5; // a film's edge that has taken colour; fitted
 const THIN_HOLDS_LSTAR = 78; // a film with less colour below tears; assumed
 const SKIN = { set: 0.9, activity: 0.99 }; // a base that leaves the plate whole; assumed

@@ -9,10 +9,10 @@ export interface FruitOnPiece {
   readonly areaM2: number;
 }
 
-const FRUIT_KG_M3 = 1000; // near water
-const BATTER_WMK = 0.5; // as the wet batter around it
-const ICE_SHARE = 0.85; // berries are so much water; handbook order
-const FROZEN_C = -18;
+const FRUIT_KG_M3 = 1000; // near water. Assumed.
+const BATTER_WMK = 0.5; // as the wet batter around it. Assumed.
+const ICE_SHARE = 0.85; // berries are so much water; handbook order. From memory.
+const FROZEN_C = -18; // Assumed.
 /** A berry draws on the batter out to twice its own radius. Assumed. */
 const REACH = 2;
 

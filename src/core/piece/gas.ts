@@ -4,8 +4,9 @@ import { lnSlowing, rawLevellingS } from './setting.ts';
 
 const { cbrt, exp, min } = Math; // bound once: asked for at every cell of every step
 
+/** Standard gravity, m/s². Definition, rounded. */
 const G = 9.81;
-const SETS_AT = 0.5;
+const SETS_AT = 0.5; // Assumed.
 const HOLES_PER_KG = 2e6; // that steam pierces on its way through a wet film; assumed
 
 /**

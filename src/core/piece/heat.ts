@@ -1,3 +1,4 @@
+import { WATER_VAPOUR_J_KGK, KELVIN_AT_ZERO_C } from '#core/units';
 import { solveBoiling, type ConductionStep } from './boiling.ts';
 import { heatCapacity, setFraction, waterActivity, type Column, type ColumnSettings } from './column.ts';
 import { VAPOUR_PA, vapourConductivityWmK } from './lookup.ts';
@@ -6,10 +7,9 @@ import { latentHeatJPerKg } from './water.ts';
 
 const { exp, max, min } = Math; // bound once: asked for at every cell of every step
 
-const ICE_MELT_J_PER_KG = 334e3; // handbook
-const GAS_CONSTANT_VAPOUR = 461.5; // J/kgK
-const MASS_TRANSFER_PER_CONVECTION = 1 / (1.1 * 1007 * 0.9); // m/s per W/m²K; Lewis analogy, Le^(2/3) ≈ 0.9
-const AIR_WMK = 0.028; // still air at 60 °C, handbook
+const ICE_MELT_J_PER_KG = 334e3; // handbook. Source: handbook, from memory.
+const MASS_TRANSFER_PER_CONVECTION = 1 / (1.1 * 1007 * 0.9); // m/s per W/m²K; Lewis analogy, Le^(2/3) ≈ 0.9. Source: Lewis analogy.
+const AIR_WMK = 0.028; // still air at 60 °C, handbook. Source: handbook, from memory.
 
 const work = () => new Float64Array(MAX_CELLS);
 const SCRATCH = { a: work(), b: work(), c: work(), d: work(), half: work(), cap: work(), link: work() };
@@ -94,7 +94,8 @@ function evaporationAt(column: Column, { parameters: p, air }: ColumnSettings, d
   const latentJKg = latentHeatJPerKg(tempC);
   const activity = waterActivity(column.moisture[top]!);
   const perPa =
-    (p.topConvectionWm2K * MASS_TRANSFER_PER_CONVECTION * latentJKg) / (GAS_CONSTANT_VAPOUR * (tempC + 273.15));
+    (p.topConvectionWm2K * MASS_TRANSFER_PER_CONVECTION * latentJKg) /
+    (WATER_VAPOUR_J_KGK * (tempC + KELVIN_AT_ZERO_C));
   const most = (0.5 * column.moisture[top]! * column.dryKgM2[top]! * latentJKg) / dt;
   const facePa = VAPOUR_PA.at(tempC);
   const heatWm2 = perPa * (activity * facePa - air.vapourPa);
@@ -116,7 +117,7 @@ function conductivity(column: Column, { batter, pressurePa }: ColumnSettings, i:
     (batterK * (2 * batterK + gasK - 2 * share * (batterK - gasK))) / (2 * batterK + gasK + share * (batterK - gasK))
   );
 }
-const WATER_WMK = 0.65; // near 60 °C, handbook
+const WATER_WMK = 0.65; // near 60 °C, handbook. Source: handbook, from memory.
 
 /** Water moves from wet to dry batter, by Fick in dry matter, implicit: what dries a face is drawn from beneath it. */
 function spreadMoisture(column: Column, { parameters: p, batter }: ColumnSettings, dt: number): void {
@@ -163,10 +164,10 @@ function fruitDraw(column: Column, dt: number): Float64Array | undefined {
   fruit.tempC += heatJ / (fruit.kgM2 * FRUIT_J_PER_KG_K);
   return FRUIT_W;
 }
-const FRUIT_J_PER_KG_K = 3800; // berries, 85 % water; handbook order
+const FRUIT_J_PER_KG_K = 3800; // berries, 85 % water; handbook order. From memory.
 
 const RACK_C = 50; // cool enough to weigh; assumed
-const STEAMED_SHARE = 0.75; // of the heat given off on a rack that goes as steam, by the Lewis analogy at 70 °C
+const STEAMED_SHARE = 0.75; // of the heat given off on a rack that goes as steam, by the Lewis analogy at 70 °C. Source: Lewis analogy.
 
 /** Water that steams off while a lifted piece cools on a rack, kg/m². */
 export function steamedOffKgM2(column: Column, settings: ColumnSettings): number {

@@ -26,8 +26,9 @@ export interface Inside {
   readonly secondLStar: number;
 }
 
+/** A piece is followed for so long at most, s. Numerical. */
 const LONGEST_S = 420;
-/** A first side is followed so far past its best flip, whatever was done with the piece. */
+/** A first side is followed so far past its best flip, whatever was done with the piece. Numerical. */
 const FOLLOWED_PAST_BEST = 1.3;
 
 /**

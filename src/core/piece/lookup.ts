@@ -1,11 +1,13 @@
+import { GAS_CONSTANT_J_MOLK, WATER_VAPOUR_J_KGK, KELVIN_AT_ZERO_C } from '#core/units';
 import { latentHeatJPerKg, saturationPressurePa } from './water.ts';
 
 const { exp, max, min } = Math; // bound once: asked for at every cell of every step
 
+/** Span of the tables over temperature, °C, and rows a degree. Numerical. */
 const FROM_C = -30;
-const TO_C = 320;
-const PER_C = 2;
-const COUNT = (TO_C - FROM_C) * PER_C + 1;
+const TO_C = 320; // Numerical.
+const PER_C = 2; // Numerical.
+const COUNT = (TO_C - FROM_C) * PER_C + 1; // Numerical.
 
 /** A function of temperature, read off at steps of half a degree and straight between: far cheaper than asking it. */
 export class ByTemperature {
@@ -29,19 +31,17 @@ export class ByTemperature {
 /** Saturation pressure of water, Pa. */
 export const VAPOUR_PA = new ByTemperature((tempC) => saturationPressurePa(max(tempC, 0)));
 
-const GAS_CONSTANT = 8.314462618; // J/mol K, CODATA
-const GAS_CONSTANT_VAPOUR = 461.5; // J/kgK
-const DIFFUSIVITY_VAPOUR = 2.6e-5; // m²/s near 60 °C, handbook
-const MAX_VAPOUR_WMK = 3; // beyond this the steam is handled as boiling
-const NEAR_BOILING = 0.03; // least share of the pressure left to air; below it the steam drives itself
+const DIFFUSIVITY_VAPOUR = 2.6e-5; // m²/s near 60 °C, handbook. Source: handbook, from memory.
+const MAX_VAPOUR_WMK = 3; // beyond this the steam is handled as boiling. Numerical.
+const NEAR_BOILING = 0.03; // least share of the pressure left to air; below it the steam drives itself. Numerical.
 const OPEN_PORES = 0.3; // vapour swells a bubble about threefold before its wall opens; assumed
 
 /** L·D·(dp_sat/dT) / (R_v·T), W/mK: what vapour carries at no share of air but one. */
 const CARRIED_WMK = new ByTemperature((tempC) => {
-  const tempK = tempC + 273.15;
+  const tempK = tempC + KELVIN_AT_ZERO_C;
   const latent = latentHeatJPerKg(tempC);
-  const slope = (saturationPressurePa(max(tempC, 0)) * latent) / (GAS_CONSTANT_VAPOUR * tempK * tempK);
-  return (latent * DIFFUSIVITY_VAPOUR * slope) / (GAS_CONSTANT_VAPOUR * tempK);
+  const slope = (saturationPressurePa(max(tempC, 0)) * latent) / (WATER_VAPOUR_J_KGK * tempK * tempK);
+  return (latent * DIFFUSIVITY_VAPOUR * slope) / (WATER_VAPOUR_J_KGK * tempK);
 });
 
 /**
@@ -55,11 +55,13 @@ export function vapourConductivityWmK(tempC: number, pressurePa: number): number
 
 /** Volume of a mole of gas in a bubble whose wall is wet, m³: nRT/(p − p_v), until the wall opens. */
 export function swollenM3PerMol(tempC: number, pressurePa: number): number {
-  return (GAS_CONSTANT * (tempC + 273.15)) / max(OPEN_PORES * pressurePa, pressurePa - VAPOUR_PA.at(tempC));
+  return (
+    (GAS_CONSTANT_J_MOLK * (tempC + KELVIN_AT_ZERO_C)) / max(OPEN_PORES * pressurePa, pressurePa - VAPOUR_PA.at(tempC))
+  );
 }
 
 /** Henry's constant of CO₂, mol/kg bar: 0.034 at 25 °C, 2400 K (Sander 2015, from memory). */
-const HENRY = new ByTemperature((tempC) => 0.034 * exp(2400 * (1 / (tempC + 273.15) - 1 / 298.15)));
+const HENRY = new ByTemperature((tempC) => 0.034 * exp(2400 * (1 / (tempC + KELVIN_AT_ZERO_C) - 1 / 298.15)));
 
 /** CO₂ that water holds under its own pressure in a wet bubble, mol/kg. */
 export function dissolvedMolPerKg(tempC: number, pressurePa: number): number {

@@ -1,3 +1,4 @@
+import { GAS_CONSTANT_J_MOLK, KELVIN_AT_ZERO_C } from '#core/units';
 /**
  * Parameters of the piece model.
  * Physical values carry their source. `fitted` values were searched so that one set gives the trade's ranges of first
@@ -69,6 +70,7 @@ export interface Kinetics {
   readonly activationJPerMol: number;
 }
 
+/** Fitted, see docs/models.md. */
 export const PIECE_PARAMETERS: PieceParameters = {
   contactWetWm2K: 354,
   contactDryWm2K: 265,
@@ -97,7 +99,7 @@ export const PIECE_PARAMETERS: PieceParameters = {
   otherwise: { contactLost: 0, ventedOnceSet: 0, browningOrder: 1, holesOpenPerCm2: null },
 };
 
-/** L* of the underside at which each word begins. No published value for pancakes is known; bread and biscuit figures borrowed. */
+/** L* of the underside at which each word begins. No published value for pancakes is known; bread and biscuit figures borrowed. From the piece model. */
 export const BROWNING_LSTAR = { raw: 82, lightGold: 74, golden: 65, brown: 55, dark: 46, burnt: 35 } as const;
 
 export type BrowningWord = 'raw' | 'pale' | 'lightGold' | 'golden' | 'brown' | 'dark' | 'burnt';
@@ -113,10 +115,8 @@ export function browningWord(lStar: number): BrowningWord {
   return 'burnt';
 }
 
-const GAS_CONSTANT = 8.314462618; // J/mol K, CODATA
-
 /** Arrhenius rate, 1/s, at `tempC`. */
 export function rateAt(kinetics: Kinetics, tempC: number): number {
-  const invK = 1 / (kinetics.atC + 273.15) - 1 / (tempC + 273.15);
-  return kinetics.ratePerS * Math.exp((kinetics.activationJPerMol / GAS_CONSTANT) * invK);
+  const invK = 1 / (kinetics.atC + KELVIN_AT_ZERO_C) - 1 / (tempC + KELVIN_AT_ZERO_C);
+  return kinetics.ratePerS * Math.exp((kinetics.activationJPerMol / GAS_CONSTANT_J_MOLK) * invK);
 }

@@ -38,8 +38,9 @@ export interface PictureOf {
   readonly face: 'over' | 'under';
 }
 
+/** Drawing only. */
 const EDGE_POINTS = 48;
-const RIM_FROM = 0.72; // of the radius: further out the rim's own bubbles count
+const RIM_FROM = 0.72; // of the radius: further out the rim's own bubbles count. Drawing only.
 /** Most marks that are drawn on a face, and how many bubbles a square centimetre can show at once. Drawing only. */
 const MAX_MARKS = 150;
 const MAX_PER_CM2 = 3.2;
@@ -103,18 +104,21 @@ function at(radiusMm: number, reach: number, angle: number, rMm: number): Mark {
   const distance = (INSIDE * radiusMm - rMm) * reach;
   return { xMm: distance * Math.cos(angle), yMm: distance * Math.sin(angle), rMm };
 }
+/** Drawing only. */
 const INSIDE = 0.94;
 
 /** Bubbles that can be told apart, of so many that have burst: they crowd each other out. */
 function showing(burstsPerCm2: number): number {
   return MAX_PER_CM2 * (1 - Math.exp(-burstsPerCm2 / CROWDED_PER_CM2));
 }
+/** Drawing only. */
 const CROWDED_PER_CM2 = 12;
 
 /** Holes that stand: the few that are just closing again are drawn as bubbles. */
 function standing(holesPerCm2: number): number {
   return Math.max(0, holesPerCm2 - CLOSING_PER_CM2);
 }
+/** Drawing only. */
 const CLOSING_PER_CM2 = 0.25;
 
 /** The rim sets first: its holes stand once it has. */

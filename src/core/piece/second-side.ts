@@ -5,7 +5,7 @@ import { FirstPassage } from './first-passage.ts';
 import { BROWNING_LSTAR } from './parameters.ts';
 
 export const SPRINGS_BACK_SET = 0.7; // assumed
-export const DONE_C = 72; // coldest point; just above the 71 °C that egg dishes need (USDA FSIS)
+export const DONE_C = 72; // coldest point; just above the 71 °C that egg dishes need (USDA FSIS). Source: USDA FSIS, from memory.
 /** The second face is taken off paler than the first. Assumed. */
 const COLOURED: Record<BatterFamily, number> = { leavened: BROWNING_LSTAR.lightGold, thin: 76 };
 /** A pale second side that is done inside is not waited for longer than this share of its first. Common practice, no source. */

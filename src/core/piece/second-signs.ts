@@ -31,7 +31,7 @@ export function secondSignsOf({
   return { insideS: done.springsBackS ?? lift.bestS, ...Object.fromEntries(colours) };
 }
 
-/** Past its simulated end a face is followed for so many times as long. */
+/** Past its simulated end a face is followed for so many times as long. Numerical. */
 const FOLLOWED = 4;
 
 /** When a second face passes a lightness, s; nothing when it does not within a few times its simulated side. */

@@ -30,4 +30,4 @@ export function isServedPale({ second, secondStepS }: Appearances, atS: number):
   const at = second[Math.min(second.length - 1, Math.round(atS / secondStepS))];
   return at !== undefined && at.underLStar > PALE_LSTAR;
 }
-const PALE_LSTAR = 74; // light gold begins there
+const PALE_LSTAR = 74; // light gold begins there. From the piece model.

@@ -40,10 +40,10 @@ export function unsetShare(column: Column): number {
 }
 
 export const HOLE_MM = 3; // across, from rim to rim; assumed from what is seen on a face
-const HOLE_Q_PER_M = Math.PI / (HOLE_MM / 1000); // a hole is half a wave
+const HOLE_Q_PER_M = Math.PI / (HOLE_MM / 1000); // a hole is half a wave. Definition.
 const SURFACE_TENSION_N_M = 0.045; // assumed, between water and oil in water with egg
-const G = 9.81;
-const STILL = 1e-3; // of the flow at the face: deeper it does not matter
+const G = 9.81; // Definition, rounded.
+const STILL = 1e-3; // of the flow at the face: deeper it does not matter. Numerical.
 
 /**
  * ln of how much slower than in the raw batter a hole on the face closes: the viscosity gained, through the depth with the

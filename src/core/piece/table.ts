@@ -26,6 +26,7 @@ export interface TimelineTable {
   readonly secondSigns: readonly SecondSigns[];
 }
 
+/** Surfaces of the rows, °C. Numerical. */
 const TABLE_RANGE = { firstC: 130, lastC: 250, stepC: 10 } as const;
 
 /** The surfaces that a table has rows for, °C. */
@@ -53,6 +54,7 @@ export interface Pace {
   readonly time: number;
   readonly browning: number;
 }
+/** As the model has it. Numerical. */
 export const USUAL_PACE: Pace = { time: 1, browning: 1 };
 
 /**
@@ -153,9 +155,9 @@ export function brownedAt(table: TimelineTable, surfaceC: number): PieceTimeline
   return times;
 }
 
-/** Surfaces at which spreads are worked out, °C, and steps that share one, of ln thickness and of the batter's warmth: they change little between. */
+/** Surfaces at which spreads are worked out, °C, and steps that share one, of ln thickness and of the batter's warmth: they change little between. Numerical. */
 const SPREAD_AT_C = [150, 185, 220] as const;
-const SHARED = { lnMm: 0.25, batterC: 10 };
+const SHARED = { lnMm: 0.25, batterC: 10 }; // Numerical.
 const SPREADS: Question<Partial<Record<Predicted, number>>> = { name: 'spreads', most: 60 };
 
 /**
@@ -179,6 +181,7 @@ export interface RoomForHands {
   readonly holdsTimes: number;
   readonly leastS: number;
 }
+/** Nothing is added for hands. Numerical. */
 const NO_ROOM: RoomForHands = { holdsTimes: 1, leastS: 0 };
 
 /**

@@ -36,6 +36,7 @@ export interface PieceInput {
   readonly pressed?: boolean;
 }
 
+/** Standard atmosphere, Pa. Definition. */
 export const STANDARD_PRESSURE_PA = 101325;
 
 /** How finely a piece is cut and stepped. */
@@ -43,18 +44,19 @@ export interface Resolution {
   readonly cells: { readonly leavened: number; readonly thin: number };
   readonly stepS: { readonly leavened: number; readonly thin: number };
 }
-/** Fast enough for every tap; its error against the reference stands in docs/models.md and is held by the bench. */
+/** Fast enough for every tap; its error against the reference stands in docs/models.md and is held by the bench. Numerical. */
 export const QUICK: Resolution = { cells: { leavened: 24, thin: 14 }, stepS: { leavened: 1, thin: 0.5 } };
-/** What the quick one is measured against. */
+/** What the quick one is measured against. Numerical. */
 export const REFERENCE: Resolution = { cells: { leavened: 60, thin: 40 }, stepS: { leavened: 0.05, thin: 0.05 } };
 
+/** A side is simulated for so long at most, s. Numerical. */
 const LONGEST_SIDE_S = { leavened: 330, thin: 300 } as const;
-/** The pour meets the plate in the first seconds: shorter steps there. */
+/** The pour meets the plate in the first seconds: shorter steps there. Numerical. */
 const MEETING = { untilS: 2, share: 0.2 };
-const EARLY = { untilS: 24, share: 0.5 };
-const SEEN = { first: 17, second: 9 };
-const SEEN_EVERY_S = 2;
-export const RIM_CELLS = 0.67; // it is thinner
+const EARLY = { untilS: 24, share: 0.5 }; // Numerical.
+const SEEN = { first: 17, second: 9 }; // Numerical.
+const SEEN_EVERY_S = 2; // Numerical.
+export const RIM_CELLS = 0.67; // it is thinner. Assumed.
 
 /** A timeline with what the piece looks like on the way. */
 export interface SimulatedPiece extends PieceTimeline {

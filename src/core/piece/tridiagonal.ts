@@ -1,4 +1,4 @@
-/** Most unknowns a system of this folder has. */
+/** Most unknowns a system of this folder has. Numerical. */
 export const MAX_CELLS = 128;
 
 /** Thomas algorithm; writes the solution into `x`. */

@@ -1,3 +1,4 @@
+import { KELVIN_AT_ZERO_C } from '#core/units';
 /**
  * Saturation line of water.
  * Source: IAPWS Industrial Formulation 1997, region 4 (equations 30 and 31), coefficients from memory and
@@ -10,7 +11,7 @@ const N = [
 
 /** Saturation pressure of water, Pa, at `tempC`. */
 export function saturationPressurePa(tempC: number): number {
-  const tempK = tempC + 273.15;
+  const tempK = tempC + KELVIN_AT_ZERO_C;
   const theta = tempK + N[8] / (tempK - N[9]);
   const a = theta * theta + N[0] * theta + N[1];
   const b = N[2] * theta * theta + N[3] * theta + N[4];
@@ -27,7 +28,7 @@ export function boilingPointC(pressurePa: number): number {
   const g = N[1] * beta * beta + N[4] * beta + N[7];
   const d = (2 * g) / (-f - Math.sqrt(f * f - 4 * e * g));
   const s = N[9] + d;
-  return (s - Math.sqrt(s * s - 4 * (N[8] + N[9] * d))) / 2 - 273.15;
+  return (s - Math.sqrt(s * s - 4 * (N[8] + N[9] * d))) / 2 - KELVIN_AT_ZERO_C;
 }
 
 /** Heat of evaporation, J/kg; linear fit of the steam tables between 20 and 140 °C, within 0.3 % (from memory). */

@@ -104,6 +104,7 @@ function workable(job: Job, capacity: number): number {
   return 0;
 }
 
+/** Panfuls are put later by steps of this, s. Numerical. */
 const STEP_S = 0.5;
 
 /** Latest pour, flip and lift of a panful that is all off by `offBy`. Steps back until the three blocks fit. */

@@ -40,4 +40,5 @@ export class HandsTimeline {
   }
 }
 
+/** Two moments this near are one, s. Numerical. */
 const EPSILON = 1e-9;

@@ -96,7 +96,7 @@ function risen(zone: ZoneThermal, ambientC: number, powerW: number, startC: numb
   return heated(zone, startC, powerW, ambientC, Math.max(0, s - (zone.lagS ?? 0)));
 }
 
-/** Steps in which an element's lag is followed, and for how many lags. */
+/** Steps in which an element's lag is followed, and for how many lags. Numerical. */
 const COAST = { stepsALag: 6, lags: 4 };
 
 /** After its dial was turned down an element gives up what it stored, by its lag: the hottest its zone comes to, °C, and when, s. */

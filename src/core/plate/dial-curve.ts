@@ -21,7 +21,7 @@ const CURVES: Record<Source, DialCurve> = {
   electric: { floor: 0, exponent: 1.3, fullAt: 1 },
   induction: { floor: 0, exponent: 1.6, fullAt: 1 },
 };
-/** A burner of which nobody said what it is. */
+/** A burner of which nobody said what it is. Assumed. */
 const UNKNOWN: DialCurve = { floor: 0, exponent: 1.3, fullAt: 1 };
 
 /**
@@ -46,6 +46,7 @@ export function powerShare({ source }: Pick<Burner, 'source'>, dial: Dial, mark:
 export function turnSdLn(changeLn: number): number {
   return TURN_KNOWN_TO * Math.abs(changeLn);
 }
+/** Share of a turn’s own ln change. Assumed. */
 const TURN_KNOWN_TO = 0.25;
 
 /** The mark whose share of full power is nearest to one asked for, and whether even the lowest gives more than a tenth too much. */
@@ -59,4 +60,5 @@ export function markForShare(
   const mark = marks.reduce((best, each) => (off(each) < off(best) ? each : best));
   return { mark, aboveFloor: powerShare(burner, dial, marks[0]!) <= share * FLOOR_MARGIN };
 }
+/** What is wanted within this factor of what the lowest mark gives is that mark. Assumed. */
 const FLOOR_MARGIN = 1.1;

@@ -36,7 +36,7 @@ const ThermostatSchema = v.object({
   swingC: v.optional(v.pipe(v.number(), v.minValue(0), v.maxValue(60))),
 });
 
-/** More than anybody could tell apart by hand. */
+/** More than anybody could tell apart by hand. Numerical. */
 const MAX_MARKS = 600;
 
 export const DialSchema = v.pipe(

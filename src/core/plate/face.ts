@@ -39,12 +39,12 @@ export function faceEmissivity(station: Pick<StationBody, 'metal' | 'coating'>, 
   }
 }
 
-/** What most guns are set to when nobody set them. */
+/** What most guns are set to when nobody set them. Common practice, no source. */
 export const USUAL_GUN_EMISSIVITY = 0.95;
 
 /** Second radiation constant hc/k, µm·K (CODATA). */
 const C2_UM_K = 14387.768775;
-/** What a kitchen's gun looks at, µm. */
+/** What a kitchen's gun looks at, µm. Common practice, no source. */
 const BAND_UM = { from: 8, to: 14, steps: 24 };
 
 /** Light of a black face between 8 and 14 µm, in units that cancel: Planck's law, midpoint rule. */

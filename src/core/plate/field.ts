@@ -1,5 +1,5 @@
-import { KELVIN_AT_ZERO_C } from '#core/units';
-import { STEFAN_BOLTZMANN, lossesOf } from './heat-balance.ts';
+import { KELVIN_AT_ZERO_C, STEFAN_BOLTZMANN_WM2K4 } from '#core/units';
+import { lossesOf } from './heat-balance.ts';
 import { METAL, arealHeatCapacityJm2K } from './metal.ts';
 import { plateSizeMm, type StationBody } from './station.ts';
 
@@ -55,7 +55,7 @@ interface Elimination {
   readonly onward: Float64Array;
 }
 
-/** Where losses are linearised for the implicit part, °C: a plate at work. What is left is explicit, and small. */
+/** Where losses are linearised for the implicit part, °C: a plate at work. What is left is explicit, and small. Numerical. */
 const LINEARISED_AT_C = 180;
 
 /**
@@ -74,7 +74,7 @@ export function fieldSolver(grid: PlateGrid, ambientC: number): FieldStep {
   const loss = new Float64Array(count);
   const swept = new Float64Array(count);
   const linear = grid.convectionWm2K + grid.lossBelowWm2K;
-  const radiation = grid.emissivity * STEFAN_BOLTZMANN;
+  const radiation = grid.emissivity * STEFAN_BOLTZMANN_WM2K4;
   const room4 = (ambientC + KELVIN_AT_ZERO_C) ** 4;
   const slope = linear + 4 * radiation * (LINEARISED_AT_C + KELVIN_AT_ZERO_C) ** 3;
   const known = new Map<number, readonly [Elimination, Elimination]>();

@@ -1,12 +1,10 @@
-import { celsiusToKelvin } from '#core/units';
+import { celsiusToKelvin, STEFAN_BOLTZMANN_WM2K4 } from '#core/units';
 import { lagS, type Source } from './burner.ts';
 import { faceEmissivity } from './face.ts';
 import { METAL, arealHeatCapacityJm2K } from './metal.ts';
 import { plateSizeMm, zoneAreaM2, type StationBody, type Zone } from './station.ts';
 
 const { ceil, max } = Math; // bound once: asked for at every cell of every step
-
-export const STEFAN_BOLTZMANN = 5.670374419e-8; // W/m²K⁴, CODATA
 
 /** A wet base is near boiling: what it takes goes with what the plate is above that, °C. From the piece model. */
 export const WET_BASE_C = 98;
@@ -26,7 +24,7 @@ export interface ZoneThermal {
   readonly emissivity: number;
 }
 
-/** Losses of a plate in a quiet kitchen: free convection and supports. Handbook order of magnitude, ± 30 %. */
+/** Losses of a plate in a quiet kitchen: free convection and supports. Handbook order of magnitude, ± 30 %. Numerical. */
 const LOSSES = { convectionWm2K: 8, lossBelowWm2K: 4 };
 
 export function lossesOf(station: StationBody) {
@@ -57,7 +55,7 @@ export function betweenZonesWK(station: StationBody): number {
 export function lossW(zone: ZoneThermal, tempC: number, ambientC: number): number {
   const square = celsiusToKelvin(tempC) ** 2; // asked thousands of times a forecast: squares twice, not a power of four
   const room = celsiusToKelvin(ambientC) ** 2;
-  const radiated = zone.emissivity * STEFAN_BOLTZMANN * (square * square - room * room);
+  const radiated = zone.emissivity * STEFAN_BOLTZMANN_WM2K4 * (square * square - room * room);
   return zone.areaM2 * ((zone.convectionWm2K + zone.lossBelowWm2K) * (tempC - ambientC) + radiated);
 }
 
@@ -89,7 +87,7 @@ export function heated(zone: ZoneThermal, startC: number, powerW: number, ambien
   return tempC;
 }
 
-/** Where the error of a burner is told, °C: a griddle's usual surface. */
+/** Where the error of a burner is told, °C: a griddle's usual surface. Numerical. */
 const TOLD_AT_C = 185;
 
 /** How many degrees a holding zone gains when the logarithm of its burner's strength does by one: at a griddle's usual surface. */

@@ -25,7 +25,7 @@ export const FAT_LIMIT_C = {
   clarifiedButter: SMOKE_POINT.clarifiedButter.atC,
   oil: SMOKE_POINT.rapeseed.atC,
 } as const;
-/** So far over what a batter bears a plate is too hot for it, whatever its face, °C. */
+/** So far over what a batter bears a plate is too hot for it, whatever its face, °C. Common practice, no source. */
 export const OVER_BATTER_C = 30;
 
 /** A coating of PTFE is kept below this, °C (BfR FAQ; from memory). An empty pan gets there in two to five minutes. */

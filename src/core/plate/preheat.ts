@@ -23,7 +23,7 @@ export interface Preheating {
   readonly believed: BurnerBelief;
 }
 
-/** One in twenty, and one in a thousand, of a normal lie above so many spreads. */
+/** One in twenty, and one in a thousand, of a normal lie above so many spreads. Definition. */
 const Z = { oneInTwenty: 1.645, oneInThousand: 3.09, oneInTen: 1.28 } as const;
 /** No burner at a mark is further than this from its kind, ln of its power: 1.4 of its label on the dial that bends furthest. Assumed. */
 const MAX_LN_POWER = 0.8;

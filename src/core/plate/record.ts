@@ -32,11 +32,11 @@ export interface PlateRecord {
   beneathC(fromS: number, toS: number, disc: SpotOnPlate & { readonly diameterMm: number }): number;
 }
 
-/** Coarse, for it is asked at every tap: cells across the smaller side, and s. */
+/** Coarse, for it is asked at every tap: cells across the smaller side, and s. Numerical. */
 const CELLS = 12;
-const STEP_S = 6;
-const SHOT_EVERY_S = 12;
-/** A thermostat is followed at its mean: its swings are not in step with the real one's. */
+const STEP_S = 6; // Numerical.
+const SHOT_EVERY_S = 12; // Numerical.
+/** A thermostat is followed at its mean: its swings are not in step with the real one's. Assumed. */
 const STEADY_SWING_C = 1;
 
 /**
@@ -92,7 +92,7 @@ export function plateRecord(
   };
 }
 
-/** Share of a disc's radius at which the metal beneath is asked besides its middle. */
+/** Share of a disc's radius at which the metal beneath is asked besides its middle. Numerical. */
 const ASKED_AT = 0.6;
 
 /** Something done to a plate, by a name that tells all of it; the first of a stretch lays its plate under the burners. */

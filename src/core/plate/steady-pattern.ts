@@ -18,10 +18,10 @@ export interface SteadyPattern {
   at(xMm: number, yMm: number): number;
 }
 
-/** Cells across the smaller side: enough to tell a burner's ring from its middle. */
+/** Cells across the smaller side: enough to tell a burner's ring from its middle. Numerical. */
 const CELLS = 18;
-const SETTLE_S = 3600;
-/** A dial that is on or off. */
+const SETTLE_S = 3600; // Numerical.
+/** A dial that is on or off. Numerical. */
 const FULL: Zone['dial'] = { kind: 'power', max: 1, step: 1 };
 
 /**
@@ -57,7 +57,7 @@ export function steadyPattern(station: StationBody, surfaceC: number, roomC: num
   };
 }
 
-/** A griddle's usual surface, where patterns are worked out, °C; they grow with the rise above the room. */
+/** A griddle's usual surface, where patterns are worked out, °C; they grow with the rise above the room. Numerical. */
 const PATTERN_AT_C = 185;
 
 /** How much hotter or cooler than its zone the plate model holds a spot, while the zone stands at `modelC`. */

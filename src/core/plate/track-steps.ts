@@ -5,6 +5,7 @@ import { WET_BASE_C, lossW, type ZoneThermal } from './heat-balance.ts';
 
 const { ceil, exp, max, min } = Math; // bound once: asked for at every cell of every step
 
+/** In which a zone is followed, s. Numerical. */
 export const STEP_S = 2;
 
 export interface BurnerTurn {
@@ -49,6 +50,7 @@ export interface Nudge {
   readonly setC: number;
   readonly startC: number;
 }
+/** As it stands, for what differs from it. Numerical. */
 export const NOT_NUDGED: Nudge = { zone: -1, gain: 1, setC: 0, startC: 0 };
 
 /** A plate step by step: how warm each zone is, °C, and what its burner gives, W. */

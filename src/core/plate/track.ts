@@ -45,9 +45,9 @@ export interface ZoneHistory {
   readonly endS: number;
 }
 
-/** Probes of the share: a burner by a twentieth stronger, a thermostat by 5 °C higher. */
+/** Probes of the share: a burner by a twentieth stronger, a thermostat by 5 °C higher. Numerical. */
 const NUDGE = { gain: 1.05, setC: 5 };
-const MAX_SHARE = 1.5;
+const MAX_SHARE = 1.5; // Assumed.
 
 /** The temperature of a zone that stands alone, see `plateTracks`. */
 export function zoneTrack(zone: ZoneThermal, dial: Dial, history: ZoneHistory): ZoneTrack {

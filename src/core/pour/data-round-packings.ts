@@ -2,7 +2,7 @@
  * Middles of N equal discs packed into a circle as tightly as is known (N ≤ 7 proven by Graham 1968 and Pirl 1969, the
  * rest best known), for a circle of radius 1 about the middles: a disc's radius in these units is half the least
  * distance. Positions found here by minimising overlap from random starts; the radii they reach are held in the tests
- * against the published ones.
+ * against the published ones. Numerical.
  */
 export const ROUND_PACKINGS: readonly (readonly (readonly [number, number])[])[] = [
   [[0, 0]],

@@ -6,6 +6,7 @@ export interface FruitShares {
   readonly most: number;
 }
 
+/** Room that a berry wants on a face, cm². Assumed. */
 const CM2_A_BERRY = 6;
 
 /** Equal shares of so many berries or slices on so many pieces of a diameter. @throws RangeError for no pieces */

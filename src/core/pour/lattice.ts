@@ -7,7 +7,7 @@ export interface LatticeRoom {
   readonly marginMm: number;
 }
 
-/** How many ways a lattice is moved about to miss forbidden ground, each way. */
+/** How many ways a lattice is moved about to miss forbidden ground, each way. Numerical. */
 const SHIFTS = 5;
 
 /**

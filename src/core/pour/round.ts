@@ -12,7 +12,7 @@ function ratioOf(packing: (typeof ROUND_PACKINGS)[number]): number {
 }
 
 const RATIOS = ROUND_PACKINGS.map(ratioOf);
-/** What rounding of stored positions may cost. */
+/** What rounding of stored positions may cost. Numerical. */
 const SLACK = 2e-6;
 
 /**

@@ -33,13 +33,13 @@ function plate(
   return readKitchen({ name, pours: SURE, ...file, stations: [{ body: GRIDDLE, hidden: dialled }] });
 }
 
-/** Up at full, then left to even out. */
+/** Up at full, then left to even out. Invented. */
 const SETTLED = [
   [10, 218],
   [1.5, 900],
 ] as const;
 
-/** Marks and minutes found by trying: where the plate stands at 180 °C, well below it, or above it and rising. */
+/** Marks and minutes found by trying: where the plate stands at 180 °C, well below it, or above it and rising. Invented. */
 export const LEVEL_PLATES: Readonly<Record<Level, LevelPlate>> = {
   steady: { kitchen: plate('Steady', {}), lead: SETTLED, thenMark: 4.6 },
   uneven: {

@@ -6,9 +6,9 @@ import { unrecordedLearning, unrecordedWindows } from '#core/carry-over';
 import { CURRENT_VERSION, Folding, type EventKind, type Payload, type RunState, type StoredEvent } from '#core/run';
 import type { ToldRun } from './rehearsal-run.ts';
 
-/** A forecast is looked at again after this time though nothing was tapped, ms. */
+/** A forecast is looked at again after this time though nothing was tapped, ms. Numerical. */
 const AGES_AFTER_MS = 20_000;
-/** Ids of taps and pieces begin beyond those of formulas and stations. */
+/** Ids of taps and pieces begin beyond those of formulas and stations. Numerical. */
 const FIRST_ID = 0x1000;
 
 /** What the desk of a rehearsal knows: its log, the run folded from it, and what it foresees. */

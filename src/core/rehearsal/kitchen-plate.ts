@@ -7,9 +7,9 @@ import { plateFaults, plateTruth } from './truth-of.ts';
 export const STRUCTURES = ['belief', 'own'] as const;
 export type Structure = (typeof STRUCTURES)[number];
 
-/** Cells of a plate: a fifteenth of its smaller side, a griddle's near 3 cm. */
+/** Cells of a plate: a fifteenth of its smaller side, a griddle's near 3 cm. Numerical. */
 const CELLS = 15;
-/** Plates and pieces share their steps, s. */
+/** Plates and pieces share their steps, s. Numerical. */
 export const STEP_S = 1;
 /** What a kitchen asks of its plates. */
 export interface KitchenPlate {

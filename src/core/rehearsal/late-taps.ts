@@ -1,6 +1,6 @@
 import type { Attention } from './rehearsal.ts';
 
-/** Of taps of lazy hands so many come late, and by how much, s. */
+/** Of taps of lazy hands so many come late, and by how much, s. Assumed. */
 const LATE_TAP = { share: 0.2, leastS: 5, mostS: 20 };
 
 /** What hands did and tap at once or, with lazy attention, now and then too late. */

@@ -32,7 +32,7 @@ export interface TrueOutcome extends PatchedInside, TrueWindow {
   readonly doneS: number | null;
 }
 
-/** Share of a piece's radius at which the metal beneath is asked besides its middle. */
+/** Share of a piece's radius at which the metal beneath is asked besides its middle. Numerical. */
 const ASKED_AT = 0.6;
 
 /** The metal beneath a piece, °C: the mean of its middle and of four spots around it. */

@@ -36,11 +36,11 @@ export interface ObeyedMorning {
   readonly serviceAtMs: number;
 }
 
-/** A slower first side than so many times its formula's is a cold plate, which ruins nothing and is not right either. */
+/** A slower first side than so many times its formula's is a cold plate, which ruins nothing and is not right either. Assumed. */
 const SLOWEST_FIRST = 1.5;
-/** What comes later after service is late, ms. */
+/** What comes later after service is late, ms. Common practice, no source. */
 const LATE_MS = 5 * 60_000;
-/** A plate may pass what it bears for so long: a look and a hand take that, s. */
+/** A plate may pass what it bears for so long: a look and a hand take that, s. Assumed. */
 const OVER_AT_MOST_S = 15;
 
 export type ObeyedFault = 'raw' | 'burnt' | 'dark' | 'pale' | 'slow' | 'late';

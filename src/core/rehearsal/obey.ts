@@ -35,14 +35,14 @@ export interface Obeyed extends ObeyedMorning {
   readonly events: readonly StoredEvent[];
 }
 
-/** Hands look at the screens this often when nothing is due, s. */
+/** Hands look at the screens this often when nothing is due, s. Assumed. */
 const GLANCE_S = 5;
 /** What each thing takes of a pair of hands, s. Assumed. */
 const TAKES_S = { turn: 3, part: 4, look: 6, judge: 2, task: 5, beneath: 4, sign: 1 } as const;
 /** A sign that does not come after so many looks never will. Assumed. */
 const COMES_BACK_AT_MOST = 12;
 const MAX_STEPS = 20_000;
-/** After the last lift burners are still turned off as asked, s. */
+/** After the last lift burners are still turned off as asked, s. Assumed. */
 const CLOSING_S = 60;
 
 /** A morning of hands that know nothing and do only what the screens show, when they show it. @throws Error when it does not end. */

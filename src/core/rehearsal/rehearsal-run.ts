@@ -32,11 +32,12 @@ export function readRehearsalRun(file: unknown): RehearsalRun {
   throw new RangeError(`${v.getDotPath(issue) ?? 'run'}: ${issue.message}`);
 }
 
-/** Service of every rehearsal: a fixed morning, so that two of them can be laid side by side. */
+/** Service of every rehearsal: a fixed morning, so that two of them can be laid side by side. Common practice, no source. */
 const SERVICE_MS = 1_767_600_000_000; // 5 January 2026, 8:00 UTC
 
 /** Ids of a rehearsal: they stand for nothing but themselves and are the same each time. */
 const rehearsalId = (n: number) => `0190c000-0000-7000-8000-${n.toString(16).padStart(12, '0')}`;
+/** Where ids of each kind begin. Numerical. */
 const FIRST_ID = { formula: 0x100, station: 0x200, brief: 0x300 };
 
 /** A run in a kitchen as the desk is told of it. */

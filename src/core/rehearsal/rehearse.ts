@@ -15,11 +15,11 @@ import type { TrueOutcome } from './lying-piece.ts';
 import { discMm } from './true-disc.ts';
 import { TrueKitchen } from './true-kitchen.ts';
 
-/** Between two looks at the board at most, s. */
+/** Between two looks at the board at most, s. Assumed. */
 const LOOK_EVERY_S = 20;
-/** Hands of a row do what is due within this time of its first, ms: as the board's row. */
+/** Hands of a row do what is due within this time of its first, ms: as the board's row. Common practice, no source. */
 const ROW_MS = 25_000;
-const MISSED_TAPS = 0.2;
+const MISSED_TAPS = 0.2; // Assumed.
 /** A missed tap is made when the board is next looked at, s later. Assumed. */
 const LATE_TAP_S = { least: 5, most: 20 };
 const MAX_LOOKS = 50_000;

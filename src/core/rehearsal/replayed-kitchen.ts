@@ -23,10 +23,10 @@ export interface TrueSight {
   readonly cues: Readonly<Partial<Record<Cue, number>>>;
 }
 
-/** Pieces are looked at so often, and foreseen so far ahead of the moment asked, s. */
+/** Pieces are looked at so often, and foreseen so far ahead of the moment asked, s. Numerical. */
 const LOOKED_AT_EVERY_S = 2;
-const AHEAD_S = 30;
-/** A plate was cold so long before the first thing that was done to it, s. */
+const AHEAD_S = 30; // Numerical.
+/** A plate was cold so long before the first thing that was done to it, s. Assumed. */
 const COLD_BEFORE_S = 60;
 
 /**

@@ -21,7 +21,7 @@ export interface Share {
   readonly high: number;
 }
 
-/** z of a two-sided 90 % interval. */
+/** z of a two-sided 90 % interval. Definition. */
 const Z90 = 1.6448536269514722;
 
 /** Share of successes with its Wilson interval (Wilson 1927), 90 %. Nothing counted: anything is possible. */

@@ -33,15 +33,15 @@ export interface PieceInTraining {
   readonly seen: readonly Cue[];
 }
 
-/** Pieces of a round, and the time between two pours, s. */
+/** Pieces of a round, and the time between two pours, s. Invented. */
 export const ROUND = { pieces: 8, everyS: 14 };
-/** A turned piece shows its face for so long, then it is off and its place is free, s. */
+/** A turned piece shows its face for so long, then it is off and its place is free, s. Invented. */
 const SHOWN_S = 12;
-const AT_EDGE = 70;
+const AT_EDGE = 70; // Invented.
 const STATION_ID = 'practice';
-const DISC_MM = 106;
-const THICKNESS_MM = 8.5;
-const ROOM_C = 22;
+const DISC_MM = 106; // Invented.
+const THICKNESS_MM = 8.5; // Invented.
+const ROOM_C = 22; // Invented.
 
 /**
  * One round of the flip trainer: pieces poured by themselves on a plate of a level, each turned when the learner says.
@@ -153,6 +153,7 @@ export class FlipTrainer {
     });
   }
 }
+/** A piece of a round is followed for so long, s. Numerical. */
 const LONGEST_S = 300;
 
 /** How good a flip was, 0–100: by how far it lies from the best moment, on the scale of the window on its side. */

@@ -193,8 +193,8 @@ export class TrueKitchen {
   }
 }
 
-/** A piece that lies the same all over. */
+/** A piece that lies the same all over. Numerical. */
 const EVEN: Patches = { share: 0, contact: 1, thickness: 1 };
 
-/** How ln thickness grows with ln volume: a slump spreads (V^0.2), a film keeps its pan. */
+/** How ln thickness grows with ln volume: a slump spreads (V^0.2), a film keeps its pan. From the piece model. */
 const VOLUME_TO_THICKNESS = { leavened: 0.2, thin: 1 } as const;

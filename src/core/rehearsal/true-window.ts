@@ -7,7 +7,7 @@ export interface TrueWindow {
   readonly tooHot: boolean;
 }
 
-/** A window is no wider than this share of its first side. */
+/** A window is no wider than this share of its first side. Assumed. */
 const WIDEST = 0.25;
 
 /**

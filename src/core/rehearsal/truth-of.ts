@@ -43,6 +43,7 @@ export function plateTruth(body: StationBody, hidden: HiddenPlate): PlateTruth {
     dialShare: byZone(({ dial }) => dial && ((share) => dialShare({ ...LINEAR, ...dial }, share))),
   };
 }
+/** A plate that is as its maker says. Numerical. */
 const HONEST = { gain: 1, setErrorC: 0, offXMm: 0, offYMm: 0, fadesPerHour: 0 };
 
 /** The kitchen's batter as the piece model's parameters. */

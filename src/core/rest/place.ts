@@ -1,3 +1,4 @@
+import { MS_PER_MIN } from '#core/units';
 /** Where a lot stands from a moment on. */
 export interface Stay {
   readonly fromMs: number;
@@ -23,8 +24,6 @@ const Q10 = 2;
 export function ageingRate(where: Stay['where'], climate: Climate): number {
   return Q10 ** (((where === 'counter' ? climate.roomC : climate.fridgeC) - USUAL_CLIMATE.roomC) / 10);
 }
-
-const MS_PER_MIN = 60_000;
 
 /** Minutes that count as counter minutes at 22 °C, from the first stay to a moment. */
 export function counterAgeMin(stays: readonly Stay[], climate: Climate, atMs: number): number {

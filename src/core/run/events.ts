@@ -7,8 +7,8 @@ import { CalibrationReadingSchema, HEAT_READINGS, SpotSchema, SurfaceCSchema, Zo
 /** Event kinds of a run and the schema of each payload. A kind's version `v` starts at 1; upcasters lift older ones. */
 
 const Uuid = v.pipe(v.string(), v.uuid());
-const YEAR_2000_MS = 946_684_800_000;
-const YEAR_2100_MS = 4_102_444_800_000;
+const YEAR_2000_MS = 946_684_800_000; // Definition.
+const YEAR_2100_MS = 4_102_444_800_000; // Definition.
 /** A moment of this century or a clock that was never set: in 2100 this must be looked at again. */
 const TimeMs = v.pipe(v.number(), v.finite(), v.minValue(0), v.maxValue(YEAR_2100_MS));
 /** A moment that a cook names. */
@@ -50,7 +50,7 @@ export const BatterKnownSchema = v.object({
 /** A window as it was shown, in the run's own time. */
 const ShownWindow = v.object({ earliestMs: TimeMs, bestMs: TimeMs, latestMs: TimeMs });
 
-/** From a clock that was never set to the end of this century. */
+/** From a clock that was never set to the end of this century. Definition. */
 const CENTURY_S = YEAR_2100_MS / 1000;
 
 const BriefItemSchema = v.object({
@@ -240,7 +240,7 @@ export type EventKind = keyof typeof payloadSchemas;
 export type Payload<K extends EventKind> = v.InferOutput<(typeof payloadSchemas)[K]>;
 export const EVENT_KINDS = Object.keys(payloadSchemas) as EventKind[];
 
-/** The version of each kind that this code writes. */
+/** The version of each kind that this code writes. Numerical. */
 export const CURRENT_VERSION = 1;
 
 /** What a device sends: who, when by its own clock, how far that clock is off, and what happened. */

@@ -98,7 +98,7 @@ export function rememberLotTap(draft: Draft, { id: eventId, kind, payload }: Run
   draft.lastLotTap.set(formulaId, { eventId, kind, lot: lot ?? 1, ingredientId: ingredientId ?? null });
 }
 
-/** A moment told this little ahead of the tap is the tap's own: clocks are read to the second. */
+/** A moment told this little ahead of the tap is the tap's own: clocks are read to the second. Assumed. */
 const SAME_MOMENT_MS = 60_000;
 
 function batterOf(draft: Draft, formulaId: string): Batter | undefined {

@@ -1,3 +1,4 @@
+import { MS_PER_MIN } from '#core/units';
 import { outLimitMin, type RuleSet } from './rules.ts';
 
 /** Where something stands from a moment on, until the next stretch. */
@@ -19,7 +20,6 @@ export interface Exposure {
   readonly by: 'out' | 'kept';
 }
 
-const MS_PER_MIN = 60_000;
 /** Share of the limit at which to warn. Assumed. */
 const WARN_SHARE = 0.75;
 const HORIZON_MIN = 72 * 60;

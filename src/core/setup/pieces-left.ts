@@ -1,6 +1,6 @@
 import type { RunState } from '#core/run';
 
-/** A pour waits when a flip or lift falls inside the hands' time it needs. */
+/** A pour waits when a flip or lift falls inside the hands' time it needs. Assumed. */
 export const POUR_SLACK_MS = 60_000;
 
 /** Pieces still to be poured of a formula: what the brief asks less what is served or on a plate. */

@@ -10,7 +10,7 @@ export class NotInRun extends RangeError {
   override readonly name = 'NotInRun';
 }
 
-/** Of one state the latest answers at so many moments. */
+/** Of one state the latest answers at so many moments. Numerical. */
 const MAX_KEPT = 4000;
 const LARDER: Pick<Question<Larder>, 'name' | 'answer'> = { name: 'larder of pins' };
 const STATION: Pick<Question<StationBody>, 'name' | 'answer'> = { name: 'station as read' };

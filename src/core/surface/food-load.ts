@@ -35,7 +35,7 @@ export function foodsOn(run: RunView, stationId: string, startMs: number): Recor
       return { ...DRAWS[family], driesOutJm2, fromS, turnedS, toS, xMm, yMm, diameterMm, pouredC: run.pins.roomC };
     });
 }
-/** Heat that dries batter out: six tenths of it is water, which warms and boils off. */
+/** Heat that dries batter out: six tenths of it is water, which warms and boils off. Source: latent heat of water, from memory. */
 const DRIES_OUT_J_PER_KG = 1.6e6;
 /** A piece nobody took off is taken for gone after so many times its usual. Assumed. */
 const LIES_AT_MOST = 2;

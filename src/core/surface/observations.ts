@@ -95,7 +95,7 @@ function pouredAt(run: RunView, { stationId, zoneId }: ZoneState, atMs: number):
       return discOfPiece(run, piece);
   return undefined;
 }
-/** How long a piece lies is told in whole seconds, ms. */
+/** How long a piece lies is told in whole seconds, ms. Common practice, no source. */
 const SAME_POUR_MS = 1000;
 
 /** Looks at pieces of one zone this near to each other are one look along a row, ms. Assumed. */

@@ -18,9 +18,9 @@ import { foodsOn, loadsOn } from './food-load.ts';
 import type { RunView } from '#core/setup';
 import { isDone } from './zone-use.ts';
 
-/** A history serves all moments of so long: nothing happens in it but what is known. */
+/** A history serves all moments of so long: nothing happens in it but what is known. Numerical. */
 const ASKED_EVERY_MS = 30_000;
-/** So far on from the last moment asked the plate is followed: the first minute of what was poured just now. */
+/** So far on from the last moment asked the plate is followed: the first minute of what was poured just now. Numerical. */
 const AHEAD_MS = 140_000;
 
 /** A plate's history: its zones as lumps, for what shows of an error, and its metal in two dimensions, worked out when first asked. */
@@ -39,7 +39,7 @@ interface PlateRecords {
 
 /** How far a burner usually sits off the middle of its zone, mm. Assumed. */
 const SLIP_MM = 18;
-/** How much stronger, or hotter by its thermostat, burners are taken to see how spots answer. */
+/** How much stronger, or hotter by its thermostat, burners are taken to see how spots answer. Numerical. */
 const STRONGER = { gain: 1.08, setC: 6 };
 
 /** The same plate with other burners. */
@@ -166,7 +166,7 @@ function lastKnownC(
   return modelC + ((read.surfaceC - trackAt(track, seconds(read.atMs))) * shareAt(track, seconds(endMs))) / shownThen;
 }
 
-/** Below this share of its error a plate is too cold for a reading to say much of it later. */
+/** Below this share of its error a plate is too cold for a reading to say much of it later. Assumed. */
 const LEAST_SHARE = 0.3;
 
 /** What a plate went through from its first turn up to `untilMs` and a little on; a state's is worked out once. */

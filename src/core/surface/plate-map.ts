@@ -17,12 +17,12 @@ export interface PlateMap {
   readonly sdC: number;
 }
 
-/** Cells across the smaller side: a griddle's near 2.5 cm. */
+/** Cells across the smaller side: a griddle's near 2.5 cm. Numerical. */
 const CELLS = 18;
-const STEP_S = 5;
-/** Longer ago than this nothing on a plate can be told from what it would be without, s. */
+const STEP_S = 5; // Numerical.
+/** Longer ago than this nothing on a plate can be told from what it would be without, s. Numerical. */
 const MEMORY_S = 5400;
-/** How a piece of batter touches, W/m²K: between wet and dry base of the piece model. */
+/** How a piece of batter touches, W/m²K: between wet and dry base of the piece model. Assumed. */
 const CONTACT_WM2K = 180;
 
 /**

@@ -52,9 +52,9 @@ export function turnedDials(
   return shown;
 }
 
-/** A turn that says less than this of the heat it comes to is none, °C. */
+/** A turn that says less than this of the heat it comes to is none, °C. Assumed. */
 const LEAST_SD_C = 1;
-/** When a part of it is let in, in time constants of the plate. */
+/** When a part of it is let in, in time constants of the plate. Numerical. */
 const STEPS = [0.1, 0.25, 0.5, 0.9, 1.5, 2.5];
 /** With food on it a plate answers so much quicker than empty: food draws about what the room does. Assumed. */
 const FOOD_QUICKENS = 2;

@@ -1,3 +1,4 @@
+import { STEFAN_BOLTZMANN_WM2K4, KELVIN_AT_ZERO_C } from '#core/units';
 import { METAL, faceEmissivity, plateSizeMm, zoneAt, type StationBody, type Zone } from '#core/plate';
 import { fired, type Fire, type TrueBurner } from './fire.ts';
 import { gust } from './gust.ts';
@@ -34,15 +35,13 @@ interface Lying {
   readonly food: Draws;
 }
 
-/** Cells across the smaller side; and how far a step may carry heat, as a share of a cell (an explicit scheme needs ¼). */
+/** Cells across the smaller side; and how far a step may carry heat, as a share of a cell (an explicit scheme needs ¼). Numerical. */
 const CELLS = 15;
-const STABLE = 0.2;
-const LONGEST_STEP_S = 0.5;
-const STEFAN_BOLTZMANN = 5.670374419e-8; // W/m²K⁴, CODATA
-const ZERO_C = 273.15;
+const STABLE = 0.2; // Numerical.
+const LONGEST_STEP_S = 0.5; // Numerical.
 /** Free convection above a hot plate, 1.9·ΔT^¼ W/m²K: laminar, of a plate some decimetres wide (Incropera, ch. 9, from memory). */
 const FREE_AIR = 1.9;
-/** What supports and air below take, W/m²K. Handbook order of magnitude. */
+/** What supports and air below take, W/m²K. Handbook order of magnitude. Assumed. */
 const BELOW_WM2K = 4;
 
 /**
@@ -199,7 +198,7 @@ export class TruePlate {
     const thickM = this.body.thicknessMm / 1000;
     const across = (conductivityWmK * thickM) / cellM ** 2;
     const airs = this.faults.lossFactor * (1 + this.faults.wind * gust(this.nowS, this.faults.seed));
-    const room4 = (this.roomC + ZERO_C) ** 4;
+    const room4 = (this.roomC + KELVIN_AT_ZERO_C) ** 4;
     const perK = densityKgM3 * specificHeatJKgK * thickM;
     for (let row = 0, i = 0; row < rows; row++)
       for (let column = 0; column < columns; column++, i++) {
@@ -213,7 +212,7 @@ export class TruePlate {
         const over = here - this.roomC;
         const bare = max(0, open[i]!);
         const air = airs * over * (bare * FREE_AIR * sqrt(sqrt(max(0, over))) + BELOW_WM2K);
-        const light = bare * this.emissivity * STEFAN_BOLTZMANN * ((here + ZERO_C) ** 4 - room4);
+        const light = bare * this.emissivity * STEFAN_BOLTZMANN_WM2K4 * ((here + KELVIN_AT_ZERO_C) ** 4 - room4);
         flux[i]! += across * sum - air - light;
       }
     for (let i = 0; i < flux.length; i++) if (metal[i]) tempC[i]! += (flux[i]! * dtS) / perK;
@@ -260,7 +259,7 @@ function bumpsAt(bumps: readonly HeatBump[], { xMm, yMm }: CellAt): number {
   return max(0, 1 + more);
 }
 
-/** Points asked along each side of a cell for how much of it a disc covers. */
+/** Points asked along each side of a cell for how much of it a disc covers. Numerical. */
 const POINTS = 5;
 
 function coveredShare(dx: number, dy: number, cellMm: number, radius: number): number {

@@ -26,9 +26,9 @@ export interface CookStrip {
   readonly moments: readonly CookMoment[];
 }
 
-/** Shares of the first side and of the second at which a cook looks. */
+/** Shares of the first side and of the second at which a cook looks. Numerical. */
 const FIRST = [0, 0.25, 0.45, 0.65, 0.85, 1];
-const SECOND = [0.5, 1];
+const SECOND = [0.5, 1]; // Numerical.
 
 /** How a formula's next piece will look at eight moments, poured at a moment on the first zone of its first station. */
 export function cookStrip(run: RunView, formulaId: string, at: PourMoment): CookStrip | null {

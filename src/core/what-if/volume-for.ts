@@ -14,9 +14,9 @@ export function discNow(run: RunView, formulaId: string, stationId: string, nowM
 /** What a pour is wished to become: a disc so wide, or a film so thick. */
 export type PourWish = { readonly diameterMm: number } | { readonly thicknessMm: number };
 
-/** Pours that a hand can measure, mL. */
+/** Pours that a hand can measure, mL. Common practice, no source. */
 const LEAST_ML = 2;
-const MAX_ML = 1000;
+const MAX_ML = 1000; // Common practice, no source.
 
 /**
  * The volume that becomes what is wished on a station: the same law as the disc's, read backwards by bisection, since

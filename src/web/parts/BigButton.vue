@@ -3,7 +3,6 @@
 withDefaults(defineProps<{ look?: 'say' | 'plain' | 'onBell'; type?: 'button' | 'submit'; keyCap?: string }>(), {
   look: 'plain',
   type: 'button',
-  keyCap: undefined,
 });
 </script>
 
