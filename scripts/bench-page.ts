@@ -1,6 +1,6 @@
 import { pageFigures } from '../bench/page.ts';
 
-// What a cook waits for on the real page, for the README.
+// What a cook waits for on the real page, for docs/figures.md.
 const { tapMs, finishedMs, grownBytes, cook, review } = await pageFigures();
 const at = (share: number) => tapMs[Math.min(tapMs.length - 1, Math.floor(share * tapMs.length))]!.toFixed(0);
 console.log(`${tapMs.length} taps, from the key to the board: p50 ${at(0.5)}, p95 ${at(0.95)} ms`);

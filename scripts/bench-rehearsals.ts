@@ -2,7 +2,7 @@ import { COURSES, foretoldPours } from '../bench/pours.ts';
 import { honesty } from '../bench/random-truths.ts';
 import { longMorningS, rehearsalFigures, shares } from '../bench/rehearsals.ts';
 
-// Twelve frozen kitchens, each policy and attention, some seeds: the figures of README. Minutes to an hour.
+// Twelve frozen kitchens, each policy and attention, some seeds: the figures of docs/figures.md. Minutes to an hour.
 const seeds = Number(process.argv[2] ?? 10);
 const percent = (share: number) => `${(100 * share).toFixed(0)} %`;
 const found = shares(await rehearsalFigures(seeds));

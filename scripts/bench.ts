@@ -2,7 +2,7 @@ import { coreFigures, plateFigures } from '../bench/core.ts';
 import { ingestFigures } from '../bench/ingest.ts';
 import { pieceErrors, randomPieces } from '../bench/piece-accuracy.ts';
 
-// Speed figures for the README: medians in one run, and ratios within it.
+// Speed figures for docs/figures.md: medians in one run, and ratios within it.
 const figures = coreFigures();
 const unit = figures[0]!.medianMs;
 console.log('| what | median ms | in pieces simulated |\n|---|---|---|');

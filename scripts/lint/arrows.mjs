@@ -1,6 +1,7 @@
 // The arrows of the house: web and server → contract → core; a core folder imports only folders above it in this list,
 // and only through their faces. Change the order here only with a decision in docs/decisions.
 export const CORE_ORDER = [
+  'given',
   'memo',
   'units',
   'ingredients',

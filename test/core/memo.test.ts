@@ -1,11 +1,12 @@
 import { describe, expect, it } from '@jest/globals';
 import { belief, weigh, type Observation } from '#core/inference';
 import { forecast, rowMadeAhead, tableFor } from '#core/forecast';
+import { given } from '#core/given';
 import { planRun } from '#core/guidance';
 import { Memo, type Question } from '#core/memo';
 import { spreadsAt, timelineTable } from '#core/piece';
 import { patternOf, type StationBody } from '#core/plate';
-import { fold, type Pins, type RunState, type StoredEvent } from '#core/run';
+import { fold, pieceIn, type Pins, type RunState, type StoredEvent } from '#core/run';
 import { NotInRun, placesIn, runView } from '#core/setup';
 import { portionSteps } from '#core/what-if';
 import { CREPE_PAN_ONE, GRIDDLE } from '#demo';
@@ -188,6 +189,18 @@ describe('19.2 answers that went by who asked first', () => {
     expect(uneven(GRIDDLE)).toBe(uneven(stronger));
     expect(uneven(thicker)).not.toBe(uneven(GRIDDLE));
     expect(uneven(CREPE_PAN_ONE)).toBe(patternOf(CREPE_PAN_ONE, 22, new Memo()).unevenC);
+  });
+});
+
+describe('19.7 what is there though its type cannot tell', () => {
+  it('is given, nought and the empty text too; what is not there says why it had to be', () => {
+    expect([given(0, 'it is'), given('', 'it is'), given(false, 'it is')]).toEqual([0, '', false]);
+    for (const nothing of [null, undefined])
+      expect(() => given(nothing, 'a dial has marks')).toThrow('Something is missing, though a dial has marks.');
+  });
+
+  it('a piece by an id that its run does not have is named', () => {
+    expect(() => pieceIn(fold({ pins: PINS, rehearsal: false }, []), id(9))).toThrow(id(9));
   });
 });
 

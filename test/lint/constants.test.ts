@@ -40,9 +40,10 @@ describe('19.4 figures say what they rest on', () => {
     expect(judged(`${code}\n`).status).toBe(0);
   });
 
-  it('what is taken to be there is counted', () => {
-    expect(judged('export const a = (b: number[], c?: number) => b[0]! + c! + b.at(-1)!;\n').stdout).toContain(
-      '“!” 1 at an index, 2 else',
-    );
+  it('what is taken to be there is counted, and found where no index is', () => {
+    const { status, stdout } = judged('export const a = (b: number[], c?: number) => b[0]! + c! + b.at(-1)!;\n');
+    expect(stdout).toContain('“!” 1 at an index, 2 else');
+    expect(status).toBe(1);
+    expect(judged('export const a = (b: number[]) => b[0]! + b[1]!;\n').status).toBe(0);
   });
 });

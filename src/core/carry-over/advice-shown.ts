@@ -1,5 +1,5 @@
 import type { Payload, RunState } from '#core/run';
-import { MODEL_VERSION } from '#core/run';
+import { MODEL_VERSION, piecesOnPlates } from '#core/run';
 import type { Forecast } from '#core/forecast';
 
 /** A window that moved by less than this is the same advice, ms. Numerical. */
@@ -11,8 +11,8 @@ const SAME_ADVICE_MS = 2000;
  */
 export function unrecordedWindows(state: RunState, forecast: Forecast): Payload<'window-shown'>[] {
   const facts: Payload<'window-shown'>[] = [];
-  for (const pieceId of state.onPlate.values()) {
-    const piece = state.pieces.get(pieceId)!;
+  for (const piece of piecesOnPlates(state)) {
+    const pieceId = piece.id;
     const predicted = forecast.pieces[pieceId];
     if (!predicted) continue;
     const side = piece.flippedAtMs === null ? 1 : 2;

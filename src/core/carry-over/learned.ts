@@ -1,3 +1,4 @@
+import { given } from '#core/given';
 import type { Memo } from '#core/memo';
 import type { RunView } from '#core/setup';
 import * as v from 'valibot';
@@ -62,22 +63,24 @@ function readingsOf(run: RunView, stationId: string): LearnedReading[] {
   const firstPourMs = [...run.state.pieces.values()]
     .filter((piece) => piece.stationId === stationId)
     .reduce((first, { pouredAtMs }) => Math.min(first, pouredAtMs), Infinity);
-  return pinnedStation(run.pins, stationId)!.body.zones.flatMap(({ id: zoneId, burnerId }) => {
-    const zone = run.state.zones.get(zoneKey(stationId, zoneId));
-    if (!zone || zone.assumed || zone.swaps.length > 0) return [];
-    return zone.readings.flatMap(({ eventId: _eventId, atMs, spot, ...reading }) => {
-      const turns = zone.turns.filter((turn) => turn.atMs <= atMs);
-      if (reading.method === 'piece' || atMs > firstPourMs) return [];
-      const look = {
-        ...{ stationId, atMs, zoneId, reading, roomC: run.pins.roomC },
-        turns: turns.map((turn) => ({ beforeS: Math.round((atMs - turn.atMs) / 1000), mark: turn.mark })),
-        ...(burnerId ? { burnerId } : {}),
-        ...(spot ? { spot } : {}),
-      };
-      // a plate that was not lit yet, or turned for hours, tells nothing that can be kept
-      return v.is(CalibrationReadingSchema, look) ? [look] : [];
-    });
-  });
+  return given(pinnedStation(run.pins, stationId), 'a brief names pinned stations').body.zones.flatMap(
+    ({ id: zoneId, burnerId }) => {
+      const zone = run.state.zones.get(zoneKey(stationId, zoneId));
+      if (!zone || zone.assumed || zone.swaps.length > 0) return [];
+      return zone.readings.flatMap(({ eventId: _eventId, atMs, spot, ...reading }) => {
+        const turns = zone.turns.filter((turn) => turn.atMs <= atMs);
+        if (reading.method === 'piece' || atMs > firstPourMs) return [];
+        const look = {
+          ...{ stationId, atMs, zoneId, reading, roomC: run.pins.roomC },
+          turns: turns.map((turn) => ({ beforeS: Math.round((atMs - turn.atMs) / 1000), mark: turn.mark })),
+          ...(burnerId ? { burnerId } : {}),
+          ...(spot ? { spot } : {}),
+        };
+        // a plate that was not lit yet, or turned for hours, tells nothing that can be kept
+        return v.is(CalibrationReadingSchema, look) ? [look] : [];
+      });
+    },
+  );
 }
 
 function batterKnown({ known }: ZoneBelief): BatterKnown {

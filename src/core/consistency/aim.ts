@@ -35,12 +35,11 @@ const COVERED: readonly (readonly [number, number])[] = [
 
 /** How much of a pan the usual pour of a thin batter covers. */
 export function filmCover(viscosityPaS: number): number {
-  const [first] = COVERED;
-  if (viscosityPaS <= first![0]) return 1;
+  if (viscosityPaS <= COVERED[0]![0]) return 1;
   for (let i = 1; i < COVERED.length; i++) {
     const [from, high] = COVERED[i - 1]!;
     const [to, low] = COVERED[i]!;
     if (viscosityPaS <= to) return high + ((low - high) * Math.log(viscosityPaS / from)) / Math.log(to / from);
   }
-  return COVERED.at(-1)![1];
+  return COVERED[COVERED.length - 1]![1];
 }

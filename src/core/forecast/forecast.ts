@@ -1,8 +1,9 @@
+import { given } from '#core/given';
 import type { RunView } from '#core/setup';
 import type { SecondSides } from '#core/inference';
 import { pieceAt, timelineAt, type Pace, type TimelineTable } from '#core/piece';
 import type { Zone } from '#core/plate';
-import { zoneKey, type Piece, type RunState } from '#core/run';
+import { zoneKey, type Piece, type RunState, piecesOnPlates } from '#core/run';
 import { targetColourOf, type TargetColour } from './target-colour.ts';
 import { pieceBelieved, pieceForecast, type PieceForecast } from './piece-forecast.ts';
 import { secondSidesTold } from './second-side.ts';
@@ -66,7 +67,8 @@ export function withPieceEstimate<T>(
 /** The colours of the piece that others of its batter are to be like. */
 function aimAt(run: RunView, formulaId: string, zones: readonly BelievedZone[]): TargetColour | null {
   const piece = run.state.pieces.get(run.state.aims.get(formulaId) ?? '');
-  return withPieceEstimate(run, piece, zones, (...at) => targetColourOf(piece!, pieceAt(...at))) ?? null;
+  if (!piece) return null;
+  return withPieceEstimate(run, piece, zones, (...at) => targetColourOf(piece, pieceAt(...at))) ?? null;
 }
 
 /** What is believed of a batter's second sides; one that was turned too early has more to do and tells nothing of others. */
@@ -74,9 +76,8 @@ export function secondSidesBy(run: RunView, formulaId: string, zones: readonly B
   return secondSidesTold(run, formulaId, (piece) =>
     withPieceEstimate(run, piece, zones, (...at) => {
       const { flip, lift } = timelineAt(...at);
-      return piece.turn !== 'early' && piece.flippedAtMs! - piece.pouredAtMs >= 1000 * flip.earliestS
-        ? lift
-        : undefined;
+      const flippedMs = given(piece.flippedAtMs, 'only what was turned tells of second sides');
+      return piece.turn !== 'early' && flippedMs - piece.pouredAtMs >= 1000 * flip.earliestS ? lift : undefined;
     }),
   );
 }
@@ -125,7 +126,7 @@ function zonesOf(run: RunView, formulaId: string, stationIds: readonly string[],
 }
 
 function piecesOn(state: RunState, stationId: string, zoneId: string, formulaId: string): Piece[] {
-  return [...state.onPlate.values()]
-    .map((id) => state.pieces.get(id)!)
-    .filter((piece) => piece.stationId === stationId && piece.zoneId === zoneId && piece.formulaId === formulaId);
+  return piecesOnPlates(state).filter(
+    (piece) => piece.stationId === stationId && piece.zoneId === zoneId && piece.formulaId === formulaId,
+  );
 }

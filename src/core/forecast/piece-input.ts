@@ -25,11 +25,11 @@ export function pieceInput(run: RunView, ref: PourRef, pouredAtMs: number): Piec
   const station = stationNow(run, ref.stationId);
   const lot =
     ref.lot === undefined ? lotInUse(run.state, ref.formulaId) : run.state.lots.get(lotKey(ref.formulaId, ref.lot));
-  const doses = ref.doses ?? lot?.doses.filter((dose) => dose.atMs <= pouredAtMs).length;
+  const doses = ref.doses ?? lot?.doses.filter((dose) => dose.atMs <= pouredAtMs).length ?? 0;
   const of = { formulaId: ref.formulaId, station, lot, volumeMl: ref.volumeMl, mouldMm: ref.mouldMm };
   const disc = discFrom(run, of, pouredAtMs, doses);
   return {
-    batter: batterOf(run, amountsOf(run, ref, lot && withDoses(lot, doses!)), body.type),
+    batter: batterOf(run, amountsOf(run, ref, lot && withDoses(lot, doses)), body.type),
     ...toldApart(body, disc.thicknessMm, lot ? lotTemperature(run, body, lot, pouredAtMs) : run.pins.roomC),
     plate: plateContact(station, ref.zoneId, body.heat.targetC),
     ambientC: run.pins.roomC,

@@ -1,3 +1,4 @@
+import { given } from '#core/given';
 import { eggPartG, ingredientOf, massOfMeasure, measuredDensity, type EggClass, type Larder } from '#core/ingredients';
 import { G_PER, type MeasureSystem } from '#core/units';
 import { eggClassOf, readIngredient, readMeasuredAs, type ReadIngredient } from './read-ingredient.ts';
@@ -105,8 +106,8 @@ function takeMeasures(
   system: MeasureSystem,
   doubts: Set<Doubt>,
 ): { words: string; measures: readonly Measure[]; second?: readonly Measure[] } {
-  const bracketed = [...clean.matchAll(/\(([^)]*)\)/g)].flatMap(([, inner]) => {
-    const found = measureAt(inner!.replace(/^(?:about|approx\.?|ca\.?|c\.|or|~|≈)\s*/i, ''), system, doubts);
+  const bracketed = [...clean.matchAll(/\(([^)]*)\)/g)].flatMap(([, inner = '']) => {
+    const found = measureAt(inner.replace(/^(?:about|approx\.?|ca\.?|c\.|or|~|≈)\s*/i, ''), system, doubts);
     return found?.measure.unit && found.measure.unit.kind !== 'unknown' ? [found.measure] : [];
   });
   let rest = clean
@@ -140,8 +141,8 @@ function takeMeasures(
   }
   // a weight in brackets is what the writer weighed
   const weighed =
-    bracketed.find((measure) => measure.unit!.kind === 'mass') ??
-    bracketed.find((measure) => measure.unit!.kind === 'volume');
+    bracketed.find((measure) => measure.unit?.kind === 'mass') ??
+    bracketed.find((measure) => measure.unit?.kind === 'volume');
   const leadKind = plain[0]?.unit?.kind;
   if (weighed && leadKind !== 'mass') {
     const words = rest.replace(/^\s*of\s+/i, '');
@@ -163,7 +164,7 @@ function measureAt(
   // "a" is a number only before a unit or a thing that is counted
   if (number.thousandOrOne) doubts.add('thousandOrOne');
   let length = number.length;
-  const space = /^(?:-(?=[a-z])|\s*)/i.exec(text.slice(length))![0].length;
+  const space = given(/^(?:-(?=[a-z])|\s*)/i.exec(text.slice(length)), 'it fits nothing at all too')[0].length;
   const unit = readUnit(text.slice(length + space), system);
   if (unit) length += space + unit.length;
   if (number.high > number.low) doubts.add('range');
@@ -205,7 +206,7 @@ function weigh(
       const range = massOfMeasure(food, unit.ml, as);
       if (!range) doubts.add('noDensity');
       else {
-        const density = measuredDensity(food, as)!;
+        const density = given(measuredDensity(food, as), 'what has a mass by measure has a density');
         // flour by the cup is a range of hands; a liquid is not
         const spread = density.high / density.low;
         if (spread > LOOSE) doubts.add('loose');

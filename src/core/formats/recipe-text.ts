@@ -131,10 +131,10 @@ function timeDoubt(text: string): Doubt[] {
   for (const sentence of text.split(/(?<=[.;])\s+/)) {
     if (!/\b(?:side|flip|turn|golden|cook|fry|until)\b/i.test(sentence)) continue;
     if (/\b(?:rest|stand|chill|fridge|refrigerat\w*|soak|oven|overnight|set aside|warm)\b/i.test(sentence)) continue;
-    for (const [, low, high] of sentence.matchAll(
+    for (const [, low = '', high] of sentence.matchAll(
       /(\d+(?:[.,]\d+)?)(?:\s*(?:-|–|to)\s*(\d+))?\s*(?:minutes?|mins?)\b/gi,
     ))
-      if (Number((high ?? low)!.replace(',', '.')) > LONGEST_SIDE_MIN) return ['minutesForSeconds'];
+      if (Number((high ?? low).replace(',', '.')) > LONGEST_SIDE_MIN) return ['minutesForSeconds'];
   }
   return [];
 }

@@ -59,7 +59,7 @@ export function remainderOf(batter: ScaledBatter, portionMl: number, larder: Lar
 function thinned(batter: ScaledBatter, missingMl: number, pieces: number, larder: Larder): WayOut | null {
   const liquid = batter.lines
     .filter((line) => line.massG !== null && ingredientOf(larder, line.ingredientId).role === 'liquid')
-    .sort((a, b) => b.massG! - a.massG!)[0];
+    .sort((a, b) => (b.massG ?? 0) - (a.massG ?? 0))[0];
   const food = liquid && ingredientOf(larder, liquid.ingredientId);
   if (!food?.densityGPerMl || !food.composition) return null;
   const massG = missingMl * food.densityGPerMl.value;

@@ -1,3 +1,4 @@
+import { given } from '#core/given';
 import { eggPartG, type Amount } from '#core/ingredients';
 import type { BatterType, FormulaBody } from './formula.ts';
 
@@ -50,7 +51,7 @@ export const WHITES_A_LOT = 3;
 export function whitesIn(
   lines: readonly { readonly ingredientId: string; readonly massG: number | null; readonly eggs?: number }[],
 ): number {
-  const usualG = eggPartG('eggWhite', 'euL')!;
+  const usualG = given(eggPartG('eggWhite', 'euL'), 'a white has a usual mass in every class');
   return lines
     .filter(({ ingredientId }) => isWhipped(ingredientId))
     .reduce((sum, { eggs, massG }) => sum + (eggs ?? (massG ?? 0) / usualG), 0);

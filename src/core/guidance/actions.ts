@@ -1,6 +1,6 @@
 import type { RunView } from '#core/setup';
 import type { FlipRule } from '#core/formula';
-import { lotInUse, placeKey, zoneKey, type RunState } from '#core/run';
+import { lotInUse, placeKey, zoneKey, type RunState, piecesOnPlates, type Piece } from '#core/run';
 import { placesIn } from '#core/setup';
 import { fitPlaces } from '#core/forecast';
 import { POUR_SLACK_MS, piecesLeft } from '#core/setup';
@@ -39,8 +39,8 @@ const TURNAROUND_S = 10;
  */
 export function nextActions(run: RunView, forecast: Forecast, plan: RunPlan | null, nowMs: number): Hand[] {
   const turns: Hand[] = [];
-  for (const pieceId of run.state.onPlate.values()) {
-    const piece = run.state.pieces.get(pieceId)!;
+  for (const piece of piecesOnPlates(run.state)) {
+    const pieceId = piece.id;
     const predicted = forecast.pieces[pieceId];
     if (!predicted) continue;
     const verb = piece.flippedAtMs === null ? 'flip' : 'lift';
@@ -110,7 +110,7 @@ function poursToCome(
   let handsFreeMs = -Infinity;
   for (const target of targets.sort((a, b) => a.dueMs - b.dueMs)) {
     if (target.dueMs === Infinity) continue;
-    const pieces = left.get(target.formulaId)!;
+    const pieces = left.get(target.formulaId) ?? 0;
     const zone = zoneFor(forecast, target);
     // on a plate that nobody has proven one piece goes alone
     const most = zone?.unproven ? Math.min(1, pieces) : pieces;
@@ -118,7 +118,7 @@ function poursToCome(
     if (free.length === 0) continue;
     const { hands } = run.formula(target.formulaId);
     const lengthMs = (hands.greaseS + hands.pourS * free.length) * 1000;
-    const begun = [...run.state.onPlate.values()].some((id) => isOn(run.state, id, target));
+    const begun = piecesOnPlates(run.state).some((piece) => isOn(piece, target));
     const waitsFor = begun ? undefined : heatWaited(zone, target, nowMs);
     const dueMs = waitsFor ? Math.max(target.dueMs, nowMs + WAITS_AGAIN_MS) : target.dueMs;
     const startMs = begun ? dueMs : clearOf(turns, Math.max(dueMs, handsFreeMs), lengthMs);
@@ -148,9 +148,7 @@ function poursToCome(
  * up: its zone is poured again when it is empty.
  */
 function freePlaces(run: RunView, target: PourTarget, nowMs: number, unproven = false): string[] {
-  const onZone = [...run.state.onPlate.values()]
-    .filter((id) => isOn(run.state, id, target))
-    .map((id) => run.state.pieces.get(id)!);
+  const onZone = piecesOnPlates(run.state).filter((piece) => isOn(piece, target));
   const closed = onZone.some(
     (piece) =>
       piece.flippedAtMs !== null || piece.formulaId !== target.formulaId || nowMs - piece.pouredAtMs > POUR_SLACK_MS,
@@ -182,8 +180,7 @@ function zoneFor(
   );
 }
 
-function isOn(state: RunState, pieceId: string, target: PourTarget): boolean {
-  const piece = state.pieces.get(pieceId)!;
+function isOn(piece: Piece, target: PourTarget): boolean {
   return piece.stationId === target.stationId && piece.zoneId === target.zoneId;
 }
 

@@ -1,5 +1,5 @@
 import type { RunView } from '#core/setup';
-import { placeKey, type Piece, type RunState } from '#core/run';
+import { placeKey, type Piece, type RunState, pieceIn } from '#core/run';
 import type { Forecast } from '#core/forecast';
 
 /** What is taken to have been done with a piece of which no tap came, and when: at its best moment. */
@@ -19,7 +19,7 @@ const TAKEN_AFTER_MS = 45_000;
 export function inferredActions(state: RunState, forecast: Forecast, nowMs: number): InferredAction[] {
   const deeds: InferredAction[] = [];
   for (const pieceId of state.onPlate.values()) {
-    const piece = state.pieces.get(pieceId)!;
+    const piece = pieceIn(state, pieceId);
     const predicted = forecast.pieces[pieceId];
     if (!predicted) continue;
     const { flip, lift } = predicted;

@@ -1,6 +1,6 @@
 import type { RunView } from '#core/setup';
 import { familyOf } from '#core/formula';
-import { zoneKey, type Piece, type RunState } from '#core/run';
+import { zoneKey, type Piece, type RunState, piecesOnPlates } from '#core/run';
 
 /** Pieces poured this near to each other on a zone are one panful: one of them is looked at for all, ms. Assumed. */
 const ONE_PANFUL_MS = 90_000;
@@ -61,14 +61,14 @@ function openOf(run: RunView, { turn, centre, assumed, formulaId }: Piece, first
 }
 
 function ofFace(state: RunState, nowMs: number): Judgement | null {
-  let last: Piece | undefined;
-  for (const id of state.onPlate.values()) {
-    const piece = state.pieces.get(id)!;
-    if (piece.flippedAtMs === null || nowMs - piece.flippedAtMs >= ASKED_FOR_MS) continue;
-    if (!last || piece.flippedAtMs > last.flippedAtMs!) last = piece;
+  let last: { readonly piece: Piece; readonly flippedMs: number } | undefined;
+  for (const piece of piecesOnPlates(state)) {
+    const flippedMs = piece.flippedAtMs;
+    if (flippedMs === null || nowMs - flippedMs >= ASKED_FOR_MS) continue;
+    if (!last || flippedMs > last.flippedMs) last = { piece, flippedMs };
   }
-  if (!last || wasSeen(state, last)) return null;
-  return { pieceId: last.id, asks: 'underside', sinceMs: last.flippedAtMs! };
+  if (!last || wasSeen(state, last.piece)) return null;
+  return { pieceId: last.piece.id, asks: 'underside', sinceMs: last.flippedMs };
 }
 
 /** Somebody has looked at this piece, or at another of its panful, since it was poured: one of them tells for all. */

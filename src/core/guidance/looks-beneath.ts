@@ -1,4 +1,4 @@
-import { zoneKey, type Piece, type RunState } from '#core/run';
+import { zoneKey, type Piece, type RunState, pieceIn } from '#core/run';
 import type { Forecast } from '#core/forecast';
 
 /** A piece whose underside is worth lifting an edge for, and from when. */
@@ -18,7 +18,7 @@ export function looksBeneath(state: RunState, told: Forecast): LookBeneath[] {
   const asked = new Map<string, LookBeneath>();
   const looked = new Set<string>();
   for (const id of state.onPlate.values()) {
-    const piece = state.pieces.get(id)!;
+    const piece = pieceIn(state, id);
     const foretold = told.pieces[id];
     if (piece.flippedAtMs !== null || !foretold || foretold.darkFromMs === null) continue;
     if (foretold.flip.bestMs - foretold.darkFromMs < FLIP_SOON_MS) continue;

@@ -20,7 +20,7 @@ export function rhythmS(run: RunView, formulaId: string, verb: Hand['verb']): nu
   for (const tap of run.state.taps) {
     if (tap.kind !== DEED_OF[verb] || tap.placeIds.length !== 1) continue;
     const betweenS = before ? (tap.atMs - before.atMs) / 1000 : Infinity;
-    if (betweenS > 0 && betweenS <= ONE_AFTER_OTHER * usualS && zoneOf(before!) === zoneOf(tap)) {
+    if (before && betweenS > 0 && betweenS <= ONE_AFTER_OTHER * usualS && zoneOf(before) === zoneOf(tap)) {
       sumS += betweenS;
       count += 1;
     }

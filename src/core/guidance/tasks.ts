@@ -100,8 +100,9 @@ export function morningTasks(run: RunView, plan: RunPlan, nowMs: number): Mornin
   for (const { taskId, text, beforeMin, everyMin } of run.state.tasks) {
     const times = run.state.tasksDone.get(taskId) ?? [];
     const first = plan.firstPourMs - beforeMin * MS_PER_MIN;
-    const again = everyMin !== null && times.length > 0;
-    const dueMs = again ? times.at(-1)! + everyMin * MS_PER_MIN : first;
+    const lastMs = times.at(-1);
+    const again = everyMin !== null && lastMs !== undefined;
+    const dueMs = again ? lastMs + everyMin * MS_PER_MIN : first;
     const over = again && dueMs > plan.lastLiftMs;
     const doneMs = everyMin === null || over ? (times.at(-1) ?? null) : null;
     tasks.push({ ...none, id: taskId, kind: 'own', dueMs, doneMs, text });

@@ -53,7 +53,7 @@ export function dialAdviceOf(
 
 /** A plate that is surely below its wish is not turned down: it is on its way up. */
 function isOnItsWay({ surfaceC, sdC, mark }: ZoneHeat, wantedMark: number, targetC: number): boolean {
-  return wantedMark < mark! && surfaceC + sdC < targetC;
+  return mark !== null && wantedMark < mark && surfaceC + sdC < targetC;
 }
 
 /** Up by no more than a third as much power again at once, or over what its kind would want: a desk that is wrong about a dial finds out before it harms. Assumed. */
@@ -61,10 +61,10 @@ const MAX_MORE = 1.35;
 
 function stepped(station: StationBody, { zoneId, mark }: ZoneHeat, wantedMark: number, nominalMark: number): number {
   const { dial, source } = zoneOf(station, zoneId);
-  if (dial.kind === 'thermostat' || wantedMark <= mark!) return wantedMark;
-  const most = MAX_MORE * powerShare({ source }, dial, mark!);
+  if (dial.kind === 'thermostat' || mark === null || wantedMark <= mark) return wantedMark;
+  const most = MAX_MORE * powerShare({ source }, dial, mark);
   const within = marksOf(dial).filter((each) => each <= wantedMark && powerShare({ source }, dial, each) <= most);
-  return Math.max(Math.min(wantedMark, nominalMark), within.at(-1) ?? 0, mark! + dial.step);
+  return Math.max(Math.min(wantedMark, nominalMark), within.at(-1) ?? 0, mark + dial.step);
 }
 
 const LEFT = { offTarget: false, advisedMark: null } as const;

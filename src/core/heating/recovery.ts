@@ -29,7 +29,7 @@ export function recoveryOf(
 ): Recovery {
   const zone = zoneOf(station, zoneId);
   const mark = markHolding(station, zoneId, { ...hold, foodW: hold.meanFoodW, errorC: 0 });
-  const [track] = plateTracks({
+  const track = plateTracks({
     ...{ betweenWK: 0, ambientC: hold.roomC, startS: 0, endS: panful.cookS + LONGEST_S },
     zones: [
       {
@@ -40,10 +40,10 @@ export function recoveryOf(
         loads: [{ fromS: 0, toS: panful.cookS, powerW: panful.powerW, atC: hold.targetC }],
       },
     ],
-  });
-  const lowestC = Math.min(...Array.from({ length: 60 }, (_t, i) => trackAt(track!, (panful.cookS * (i + 1)) / 60)));
+  })[0]!;
+  const lowestC = Math.min(...Array.from({ length: 60 }, (_t, i) => trackAt(track, (panful.cookS * (i + 1)) / 60)));
   let backS: number | null = null;
   for (let s = 0; s <= LONGEST_S && backS === null; s += 5)
-    if (trackAt(track!, panful.cookS + s) >= hold.targetC - BACK_WITHIN_C) backS = s;
+    if (trackAt(track, panful.cookS + s) >= hold.targetC - BACK_WITHIN_C) backS = s;
   return { dipC: Math.max(0, hold.targetC - lowestC), tooMuch: lowestC < BROWNS_FROM_C, backS };
 }

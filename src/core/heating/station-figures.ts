@@ -1,3 +1,4 @@
+import { given } from '#core/given';
 import type { Memo } from '#core/memo';
 import {
   calibrated,
@@ -97,18 +98,19 @@ function figuresOf(
     zone.dial.kind === 'power'
       ? dialCurve({ ...thermal, fullPowerW: thermal.fullPowerW * Math.exp(offC / perGain) }, zone.dial, roomC)
       : dialCurve(thermal, { ...zone.dial, offC: (zone.dial.offC ?? 0) + offC }, roomC);
-  const [low, middle, high] = [errorC - Z_NINE_IN_TEN * sdC, errorC, errorC + Z_NINE_IN_TEN * sdC].map(curveAt);
-  const curve = middle!.map(({ mark, surfaceC }, i) => ({
+  const low = curveAt(errorC - Z_NINE_IN_TEN * sdC);
+  const high = curveAt(errorC + Z_NINE_IN_TEN * sdC);
+  const curve = curveAt(errorC).map(({ mark, surfaceC }, i) => ({
     ...{ mark, surfaceC },
-    lowC: low![i]!.surfaceC,
-    highC: high![i]!.surfaceC,
+    lowC: low[i]!.surfaceC,
+    highC: high[i]!.surfaceC,
   }));
   const known = calibratedBody(station, [{ zoneId: zone.id, errorC, gain: pair.gain }]);
   const limits = plainLimits(station, wish.targetC);
   const plan = preheatOf(known, zone.id, { ...wish, limits, believed: { errorC: 0, sdC } });
   // where even the lowest flame is too much for it empty, that is what there is to read it on
   const holdMark = plan.holdMark > 0 ? plan.holdMark : curve[0]!.mark;
-  const held = curve.find(({ mark }) => mark === holdMark) ?? curve.at(-1)!;
+  const held = curve.find(({ mark }) => mark === holdMark) ?? given(curve.at(-1), 'a dial has marks');
   const against = new Set(pair.contradictions.flat());
   return {
     zoneId: zone.id,
@@ -142,7 +144,7 @@ function heldMap(
   const tempC = Float32Array.from(pattern.offsetC, (offsetC, i) => {
     if (Number.isNaN(offsetC)) return NaN;
     const at = cellMiddle(station, pattern, i);
-    const { known, spots } = fields.get(zoneAt(station, at.xMm).id)!;
+    const { known, spots } = given(fields.get(zoneAt(station, at.xMm).id), 'each zone has its field');
     const spot = spots(at);
     sdC = Math.max(sdC, spot.sdC);
     return holdC + rise * (offsetC + spot.interceptC - spot.slope * known.errorC);

@@ -18,14 +18,12 @@ export function comesByItself(
   { readyFromC, ...on }: { readonly readyFromC: number; readonly roomC: number; readonly errorC: number },
   nowMs: number,
 ): boolean {
-  const settledC = settlesOn(station, zoneId, mark!, on);
+  if (mark === null) return false;
+  const settledC = settlesOn(station, zoneId, mark, on);
   if (settledC < readyFromC) return false;
   const [lit, ...later] = zone?.turns ?? [];
   const asPlanned =
-    lit &&
-    later.length === 0 &&
-    mark! >= boostMark &&
-    nowMs <= lit.atMs + 1000 * LATER_THAN_PLANNED * (boostS + coastS);
+    lit && later.length === 0 && mark >= boostMark && nowMs <= lit.atMs + 1000 * LATER_THAN_PLANNED * (boostS + coastS);
   return asPlanned || (isThinZone(station, zoneId) && settledC - readyFromC >= SOON_SHARE * (settledC - surfaceC));
 }
 

@@ -1,3 +1,4 @@
+import { given } from '#core/given';
 import type { Memo, Question } from '#core/memo';
 import {
   UNREAD_LN_POWER_SD,
@@ -131,7 +132,10 @@ function recordOf(station: StationBody, reading: CalibrationReading): PlateRecor
 
 /** What the plain plate model expected where and when a reading was taken. */
 function expectedAt(station: StationBody, zoneId: string, reading: CalibrationReading): Expected {
-  const zone = station.zones.find((candidate) => candidate.id === zoneId)!;
+  const zone = given(
+    station.zones.find((candidate) => candidate.id === zoneId),
+    'a reading is of a zone of its station',
+  );
   const { turns, roomC, spot } = reading;
   const litS = litForS(reading);
   const track = zoneTrack(zoneThermal(station, zone), zone.dial, {

@@ -102,7 +102,7 @@ export function weigh(
   const known = plate.known ?? [];
   const ordered = observations.map(toldApart).sort((a, b) => a.atS - b.atS);
   const chain = [memo.nameOf(JSON.stringify([prior, plate]))];
-  for (const seen of ordered) chain.push(memo.nameOf(`${chain.at(-1)!} ${writtenOut(seen, memo)}`));
+  for (const seen of ordered) chain.push(memo.nameOf(`${chain[chain.length - 1]!} ${writtenOut(seen, memo)}`));
   const [from, kept] = newestKept(chain, memo);
   let node: Taken = kept ?? { posterior: posteriorOf(prior, memo), spots: known, fadedToS: undefined };
   for (let count = from; count < ordered.length; count++) {

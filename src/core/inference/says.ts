@@ -24,6 +24,6 @@ export function says(likelihood: SurfaceLikelihood): Says {
   };
   return {
     lowC: clean[0]! > peak / 2 ? null : at(0.05),
-    highC: clean.at(-1)! > peak / 2 ? null : at(0.95),
+    highC: clean[clean.length - 1]! > peak / 2 ? null : at(0.95),
   };
 }

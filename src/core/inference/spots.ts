@@ -75,8 +75,9 @@ function newest(readings: readonly SpotReading[]): SpotReading[] {
   const count = new Map<string, number>();
   return [...readings].reverse().filter(({ xMm, yMm }) => {
     const key = `${xMm} ${yMm}`;
-    count.set(key, (count.get(key) ?? 0) + 1);
-    return count.get(key)! <= MAX_OF_A_SPOT;
+    const nth = (count.get(key) ?? 0) + 1;
+    count.set(key, nth);
+    return nth <= MAX_OF_A_SPOT;
   });
 }
 

@@ -108,7 +108,7 @@ export function lotVolumeMl(run: RunView, formulaId: string): number | null {
     (sum, lot) =>
       lot.doses.reduce(
         (of, { ingredientId, massG }) => of + massG / gasFreeDensityGPerMl([{ ingredientId, massG }], larder),
-        sum + lot.volumeMl!,
+        sum + (lot.volumeMl ?? 0),
       ),
     0,
   );

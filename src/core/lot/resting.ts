@@ -1,3 +1,4 @@
+import { given } from '#core/given';
 import { MS_PER_MIN } from '#core/units';
 import type { RunView } from '#core/setup';
 import { leaveningBalance } from '#core/formula';
@@ -83,7 +84,10 @@ export function lotRest(run: RunView, lot: Lot, nowMs: number, pourMs: number | 
   };
 
   function coldOf(): LotRest['cold'] {
-    const since = stays.findLast((stay) => stay.fromMs <= nowMs)!.fromMs;
+    const since = given(
+      stays.findLast((stay) => stay.fromMs <= nowMs),
+      'who stands in the cold was put there',
+    ).fromMs;
     const startC = temperature(since);
     if (startC <= rules.coldC) return { atMs: since, tooLate: false };
     if (climate.fridgeC >= rules.coldC) return { atMs: Infinity, tooLate: true };

@@ -255,7 +255,7 @@ export function flipSignsAt(table: TimelineTable, surfaceC: number): FlipSigns {
     lightGoldS: mixed(a.brownedAt.lightGold, b.brownedAt.lightGold),
     brownS: mixed(a.brownedAt.brown, b.brownedAt.brown),
     darkS: mixed(a.brownedAt.dark, b.brownedAt.dark),
-    elseS: mixed(a.flip.bestS, b.flip.bestS)!,
+    elseS: a.flip.bestS + share * (b.flip.bestS - a.flip.bestS),
   };
 }
 

@@ -1,3 +1,4 @@
+import { given } from '#core/given';
 import type { HandsTimeline } from './timeline.ts';
 import { scheduleBackwards, type Job, type PlannedPanful } from './schedule.ts';
 
@@ -143,7 +144,7 @@ function planLots(
     if (!job.folded) return null;
     const { whipS, foldS } = job.folded;
     const wantedS = (firstPourMs - endMs) / 1000 - FOLDED_BEFORE_S - foldS;
-    const foldAtS = hands.latestFree(-Infinity, wantedS, foldS)!;
+    const foldAtS = given(hands.latestFree(-Infinity, wantedS, foldS), 'hands are free at some time before');
     hands.add(foldAtS, foldAtS + foldS);
     const whipAtS = hands.takeBroken(foldAtS, whipS, LEAST_WHIP_S);
     const waitS = wantedS - whipS - whipAtS;
@@ -164,7 +165,7 @@ function planLots(
     const wish = Math.min(mixEndMs, wishedMs.get(job) ?? Infinity);
     const workS = job.mixWorkS * share;
     const wantedStartS = (wish - endMs) / 1000 - workS;
-    const startS = hands.latestFree(-Infinity, wantedStartS, workS)!;
+    const startS = given(hands.latestFree(-Infinity, wantedStartS, workS), 'hands are free at some time before');
     hands.add(startS, startS + workS);
     const mixStartMs = Math.round(endMs + startS * 1000);
     const mixedMs = Math.round(mixStartMs + workS * 1000);

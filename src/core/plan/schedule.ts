@@ -1,3 +1,4 @@
+import { given } from '#core/given';
 import { HandsTimeline } from './timeline.ts';
 import { panfulBlocks, type HandTimes, type PanfulBlocks, type SideTime } from './panful.ts';
 
@@ -44,7 +45,7 @@ export function scheduleBackwards(jobs: readonly Job[]): { panfuls: PlannedPanfu
     let best: PlannedPanful | undefined;
     let bestBlocks: PanfulBlocks | undefined;
     for (const job of jobs) {
-      const pieces = left.get(job.formulaId)!;
+      const pieces = left.get(job.formulaId) ?? 0;
       if (pieces === 0) continue;
       for (const zone of job.zones) {
         const size = Math.min(pieces, workable(job, zone.capacity));
@@ -63,7 +64,7 @@ export function scheduleBackwards(jobs: readonly Job[]): { panfuls: PlannedPanfu
     hands.add(best.flipS, best.flipS + bestBlocks.flipS);
     hands.add(best.liftS, best.liftS + bestBlocks.liftS);
     zoneFree.set(best.zoneKey, best.pourS);
-    left.set(best.formulaId, left.get(best.formulaId)! - best.size);
+    left.set(best.formulaId, (left.get(best.formulaId) ?? 0) - best.size);
     planned.push(best);
   }
   return {
@@ -86,7 +87,7 @@ function firstZonesFirst(panfuls: PlannedPanful[], jobs: readonly Job[]): Planne
       (other) => other !== job && other.zones.some((zone) => job.zones.some((own) => own.key === zone.key)),
     );
     const [first] = job.zones;
-    const alike = job.zones.every((zone) => zone.capacity === first!.capacity && zone.recoveryS === first!.recoveryS);
+    const alike = job.zones.every((zone) => zone.capacity === first?.capacity && zone.recoveryS === first.recoveryS);
     if (shared || !alike) continue;
     const used = [
       ...new Set(panfuls.filter((panful) => panful.formulaId === job.formulaId).map((panful) => panful.zoneKey)),
@@ -111,7 +112,7 @@ const STEP_S = 0.5;
 function placeLatest(hands: HandsTimeline, blocks: PanfulBlocks, offBy: number) {
   let latest = offBy - blocks.liftS;
   for (;;) {
-    const liftS = hands.latestFree(-Infinity, latest, blocks.liftS)!;
+    const liftS = given(hands.latestFree(-Infinity, latest, blocks.liftS), 'hands are free at some time before');
     const flipS = hands.latestFree(liftS - blocks.flipToLift[1], liftS - blocks.flipToLift[0], blocks.flipS);
     if (flipS !== undefined) {
       const pourS = hands.latestFree(flipS - blocks.pourToFlip[1], flipS - blocks.pourToFlip[0], blocks.pourS);

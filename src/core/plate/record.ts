@@ -1,3 +1,4 @@
+import { given } from '#core/given';
 import type { FoodOnPlate } from './food.ts';
 import type { SpotOnPlate } from './reading.ts';
 import { plateSimulator, type PlateSimulator, type PlateTruth, type SavedPlate } from './simulator.ts';
@@ -59,12 +60,13 @@ export function plateRecord(
   const tape = known.slice(0, same);
   const last = tape.at(-1);
   let plate = last?.plate;
-  if (last) plate!.resume(last.after);
+  if (last) last.plate.resume(last.after);
   for (const { name, atS, fromS, begin, act } of actions.slice(same)) {
     plate?.advanceTo(max(plate.timeS(), atS - fromS));
     if (begin) plate = begin(plate);
-    act?.(plate!);
-    tape.push({ name, atS, begins: begin !== undefined, plate: plate!, after: plate!.saved(), means: new Map() });
+    const now = given(plate, 'the first of a stretch lays its plate under the burners');
+    act?.(now);
+    tape.push({ name, atS, begins: begin !== undefined, plate: now, after: now.saved(), means: new Map() });
   }
   // at a pour it tells how it was just before, which is how it is: only what comes after differs
   const shots = tape.filter(({ atS, begins }, i) => begins || atS !== tape[i - 1]?.atS);
@@ -74,7 +76,7 @@ export function plateRecord(
     at: (atS, { xMm, yMm }) => shots[lastUpTo(shots, atS)]!.after.view.at(xMm, yMm),
     beneathC(fromS, toS, { xMm, yMm, diameterMm }) {
       const first = lastUpTo(shots, fromS) + 1;
-      if (first >= shots.length) return shots.at(-1)!.after.view.at(xMm, yMm);
+      if (first >= shots.length) return shots[shots.length - 1]!.after.view.at(xMm, yMm);
       const last = max(first, lastUpTo(shots, toS));
       const { means } = shots[last]!;
       const asked = `${shots[first]!.atS} ${xMm} ${yMm} ${diameterMm}`;

@@ -200,9 +200,10 @@ export function plateSimulator(
 
   /** A burner's pattern under a plate with spots: they move heat about, they make none. */
   function withSpots(pattern: Float64Array): Float64Array {
-    if (!truth.spots?.length) return pattern;
+    const { spots = [] } = truth;
+    if (spots.length === 0) return pattern;
     const spotted = pattern.map((share, i) =>
-      truth.spots!.reduce(
+      spots.reduce(
         (left, { xMm, yMm, radiusMm, more }) =>
           left * (1 + more * exp(-0.5 * (((xOf(i) - xMm) ** 2 + (yOf(i) - yMm) ** 2) / radiusMm ** 2))),
         share,

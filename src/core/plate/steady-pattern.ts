@@ -1,3 +1,4 @@
+import { given } from '#core/given';
 import type { Memo, Question } from '#core/memo';
 import { lossW, zoneThermal } from './heat-balance.ts';
 import type { SpotOnPlate } from './reading.ts';
@@ -44,7 +45,8 @@ export function steadyPattern(station: StationBody, surfaceC: number, roomC: num
   plate.advanceTo(SETTLE_S);
   const { columns, rows, metal } = plate.grid;
   const means = new Map(steady.zones.map((zone) => [zone.id, plate.zoneMeanC(zone.id)]));
-  const offset = (xMm: number, yMm: number) => plate.at(xMm, yMm) - means.get(zoneAt(station, xMm).id)!;
+  const offset = (xMm: number, yMm: number) =>
+    plate.at(xMm, yMm) - given(means.get(zoneAt(station, xMm).id), 'each zone has its mean');
   const offsetC = Float64Array.from({ length: columns * rows }, (_cell, i) => {
     const { xMm, yMm } = cellMiddle(station, plate.grid, i);
     return metal[i] ? offset(xMm, yMm) : NaN;

@@ -32,7 +32,7 @@ export interface LadleVolume {
  */
 export function ladleVolume(jugMl: OwnLadle['jugMl']): LadleVolume {
   const pours = jugMl.map((ml, i) => ml - (i === 0 ? 0 : jugMl[i - 1]!));
-  const volumeMl = jugMl.at(-1)! / pours.length;
+  const volumeMl = (jugMl.at(-1) ?? 0) / pours.length;
   const variance = pours.reduce((sum, ml) => sum + (ml - volumeMl) ** 2, 0) / Math.max(1, pours.length - 1);
   const own = Math.sqrt(Math.max(0, variance - 2 * JUG_READ_SD_ML ** 2));
   return {

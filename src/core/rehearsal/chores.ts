@@ -1,3 +1,4 @@
+import { given } from '#core/given';
 import { morningTasks, type RunPlan } from '#core/guidance';
 import { plannedLot } from '#core/lot';
 import type { DeskSide } from './desk-side.ts';
@@ -18,7 +19,7 @@ export function mixingChores(desk: DeskSide, plan: RunPlan): Chore[] {
   const at = (atMs: number, act: () => void) => chores.push({ atMs, act });
   for (const { formulaId, number, mixStartMs, mixEndMs, firstPourMs } of plan.lots) {
     const lot = { formulaId, lot: number };
-    const batch = plannedLot(desk.run(), formulaId, number)!;
+    const batch = given(plannedLot(desk.run(), formulaId, number), 'the plan names lots that it planned');
     for (const { ingredientId, massG } of batch.lines)
       at(mixStartMs, () =>
         desk.tap(mixStartMs, 'line-weighed', { ...lot, ingredientId, massG: massG && Math.max(0.1, massG) }),

@@ -1,3 +1,4 @@
+import { given } from '#core/given';
 import { runView, type RunView } from '#core/setup';
 import type { Memo } from '#core/memo';
 import { forecast, type Forecast } from '#core/forecast';
@@ -79,8 +80,9 @@ export class DeskSide {
   /** Keeps the windows that are shown now in the log, as the screens do; what is foreseen stays. */
   keepShown(nowMs: number): void {
     const told = this.predicted(nowMs);
+    const { atMs } = given(this.foreseen, 'it was just foreseen');
     for (const fact of unrecordedWindows(this.state(), told)) this.tap(nowMs, 'window-shown', fact);
-    this.foreseen = { forecast: told, count: this.log.length, atMs: this.foreseen!.atMs };
+    this.foreseen = { forecast: told, count: this.log.length, atMs };
   }
 
   predicted(nowMs: number): Forecast {

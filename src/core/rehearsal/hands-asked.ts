@@ -1,11 +1,13 @@
+import { given } from '#core/given';
 import { nextActions, type Hand, type RunPlan } from '#core/guidance';
-import { zoneKey, type RunState } from '#core/run';
+import { zoneKey, type RunState, pieceIn } from '#core/run';
 import { byClock } from './by-clock.ts';
 import type { DeskSide } from './desk-side.ts';
 import { normal, seedFrom, seeded } from './random.ts';
 import type { ToldRun } from './rehearsal-run.ts';
 import type { Rehearsal } from './rehearsal.ts';
 import type { TrueOutcome } from './lying-piece.ts';
+import { pieceOf } from './piece-of.ts';
 
 /** A plate that is not ready is waited for so long, then poured on all the same, ms. Assumed. */
 const LONGEST_WAIT_MS = 300_000;
@@ -73,7 +75,7 @@ export class HandsAsked {
     const key = zoneKey(hand.stationId, hand.zoneId);
     const zone = this.desk.predicted(nowMs).zones.find((each) => each.key === key);
     const begun = [...this.desk.state().onPlate.values()].some((id) => {
-      const piece = this.desk.state().pieces.get(id)!;
+      const piece = pieceIn(this.desk.state(), id);
       return zoneKey(piece.stationId, piece.zoneId) === key;
     });
     if (begun || !zone || zone.ready) {
@@ -90,7 +92,7 @@ export class HandsAsked {
 
   /** The first of its zone, poured alone to learn from. */
   isTest(state: RunState, pieceId: string): boolean {
-    const piece = state.pieces.get(pieceId)!;
+    const piece = pieceIn(state, pieceId);
     for (const other of state.pieces.values())
       if (other.stationId === piece.stationId && other.zoneId === piece.zoneId) return other.id === pieceId;
     return false;
@@ -107,16 +109,21 @@ export class HandsAsked {
   /** When this policy turns or lifts a piece. */
   private dueMs(state: RunState, hand: Hand, nowMs: number): number {
     if (this.of.policy === 'predicted') return hand.dueMs;
-    const backMs = hand.verb === 'lift' ? (this.back.get(hand.pieceId!)?.atMs ?? 0) : 0;
+    const backMs = hand.verb === 'lift' ? (this.back.get(pieceOf(hand))?.atMs ?? 0) : 0;
     return Math.max(this.byClockMs(state, hand, nowMs), backMs);
   }
 
   private byClockMs(state: RunState, hand: Hand, nowMs: number): number {
-    const piece = state.pieces.get(hand.pieceId!)!;
-    const { atTarget } = this.desk.predicted(nowMs).zones.find((zone) => zone.formulaId === hand.formulaId)!;
+    const piece = pieceIn(state, pieceOf(hand));
+    const { atTarget } = given(
+      this.desk.predicted(nowMs).zones.find((zone) => zone.formulaId === hand.formulaId),
+      'what is cooked has a zone',
+    );
     const seen = [...this.outcomes].slice(0, this.of.policy === 'timer' ? this.firstPanful() : Infinity);
     const { firstS, secondS } = byClock(seen, atTarget, this.of.kitchen.eyes.lnTimeSd ?? 0, this.of.seed);
-    return hand.verb === 'flip' ? piece.pouredAtMs + 1000 * firstS : piece.flippedAtMs! + 1000 * secondS;
+    return hand.verb === 'flip'
+      ? piece.pouredAtMs + 1000 * firstS
+      : given(piece.flippedAtMs, 'what is lifted was turned') + 1000 * secondS;
   }
 
   private firstPanful(): number {

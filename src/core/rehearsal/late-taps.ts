@@ -27,10 +27,10 @@ export class LateTaps {
 
   /** Taps that have come by now. */
   come(nowMs: number): void {
-    while (this.waiting[0] && this.waiting[0].atMs <= nowMs) {
-      const { atMs, key, tap } = this.waiting.shift()!;
-      this.keys.delete(key);
-      tap(atMs);
+    for (let next = this.waiting[0]; next && next.atMs <= nowMs; next = this.waiting[0]) {
+      this.waiting.shift();
+      this.keys.delete(next.key);
+      next.tap(next.atMs);
     }
   }
 

@@ -1,9 +1,10 @@
+import { given } from '#core/given';
 import { Memo } from '#core/memo';
 import { fatAsked, promptsNow, type Hand, type MorningTask, type Prompt, type RunPlan } from '#core/guidance';
 import { placeOf } from '#core/surface';
 import { pieceInput } from '#core/forecast';
 import { timelineAt, timelineTable } from '#core/piece';
-import { zoneKey, type StoredEvent } from '#core/run';
+import { zoneKey, type StoredEvent, pieceIn, piecesOnPlates, pinnedFormula, pinnedStation } from '#core/run';
 import { mixingChores } from './chores.ts';
 import { DeskSide } from './desk-side.ts';
 import { judgedWord } from './judged-word.ts';
@@ -19,6 +20,7 @@ import type { Attention } from './rehearsal.ts';
 import type { Structure } from './kitchen-plate.ts';
 import { discMm } from './true-disc.ts';
 import { TrueKitchen } from './true-kitchen.ts';
+import { pieceOf } from './piece-of.ts';
 
 export interface Obeying {
   readonly kitchen: Kitchen;
@@ -92,7 +94,7 @@ class ObedientCook {
     let endMs = Infinity;
     for (let steps = 0; this.nowMs < endMs; steps++) {
       if (steps > MAX_STEPS) throw new Error('The morning did not end.');
-      while (chores[0] && chores[0].atMs <= this.nowMs) chores.shift()!.act();
+      while (chores[0] && chores[0].atMs <= this.nowMs) chores.shift()?.act();
       this.taps.come(this.nowMs);
       const prompts = this.open();
       const next = prompts.find((prompt) => this.actMs(prompt) <= this.nowMs);
@@ -158,7 +160,7 @@ class ObedientCook {
         const { stationId, zoneId, spot } = prompt.look;
         this.looked.add(zoneKey(stationId, zoneId));
         this.spend(TAKES_S.look);
-        const { body } = this.told.pins.stations.find(({ id }) => id === stationId)!;
+        const { body } = given(pinnedStation(this.told.pins, stationId), 'it is asked of by the run');
         const eyes = seeded(seedFrom(`look ${stationId} ${zoneId}`, this.of.seed));
         const reading = lookAt(this.of.kitchen, body, this.truth.surfaceC(stationId, spot), eyes);
         return this.desk.tap(this.nowMs, 'reading-taken', { stationId, zoneId, spot, ...reading });
@@ -186,14 +188,14 @@ class ObedientCook {
     const { pieceId, asks } = judgement;
     if (asks === 'turn') this.desk.tap(this.nowMs, 'turn-judged', { pieceId, turn: this.truth.judgedTurn(pieceId) });
     else if (asks === 'centre') {
-      const centre = this.done.get(pieceId)!.cooked ? 'done' : 'raw';
+      const centre = this.done.get(pieceId)?.cooked ? 'done' : 'raw';
       this.desk.tap(this.nowMs, 'centre-judged', { pieceId, centre });
     } else this.tellUnderside(pieceId);
   }
 
   /** The colour beneath a piece, or of the face that was turned up, in a word. */
   private tellUnderside(pieceId: string): void {
-    const piece = this.desk.state().pieces.get(pieceId)!;
+    const piece = pieceIn(this.desk.state(), pieceId);
     const { formulaId, stationId, zoneId } = piece;
     const afterS = Math.max(5, Math.round(((piece.flippedAtMs ?? this.nowMs) - piece.pouredAtMs) / 1000));
     const underside = judgedWord(this.truth.judgedLStar(pieceId));
@@ -204,7 +206,7 @@ class ObedientCook {
 
   private withHands(hand: Hand, key: string): void {
     const { formulaId, stationId, zoneId, placeId } = hand;
-    const { hands } = this.told.pins.formulas.find(({ id }) => id === formulaId)!.body;
+    const { hands } = this.desk.run().formula(formulaId);
     if (hand.verb === 'pour') {
       if (fatAsked(this.desk.run(), hand, this.desk.predicted(this.nowMs).zones) === 'put') {
         this.desk.tap(this.nowMs, 'fat-put', { stationId, zoneId });
@@ -212,13 +214,13 @@ class ObedientCook {
       }
       const pieceId = this.desk.nextId();
       this.pour(hand, pieceId);
-      const { volumeMl } = this.told.pins.formulas.find(({ id }) => id === formulaId)!.body.portion;
+      const { volumeMl } = this.desk.run().formula(formulaId).portion;
       this.taps.tap(key, this.nowMs, (atMs) =>
         this.desk.tap(atMs, 'poured', { pieceId, formulaId, stationId, placeId, volumeMl }),
       );
       return this.spend(hands.pourS);
     }
-    const pieceId = hand.pieceId!;
+    const pieceId = pieceOf(hand);
     if (this.isTooSoon(hand)) {
       const side = hand.verb === 'flip' ? (1 as const) : (2 as const);
       this.desk.tap(this.nowMs, 'cue-seen', { pieceId, cue: 'notYet', side });
@@ -231,8 +233,11 @@ class ObedientCook {
     }
     this.truth.lift(pieceId);
     const outcome = this.truth.outcome(pieceId);
-    const { pouredAtMs } = this.desk.state().pieces.get(pieceId)!;
-    const usualFirstS = this.usualFirstS.get(`${formulaId} ${stationId}`)!;
+    const { pouredAtMs } = pieceIn(this.desk.state(), pieceId);
+    const usualFirstS = given(
+      this.usualFirstS.get(`${formulaId} ${stationId}`),
+      'each batter has one on each of its plates',
+    );
     const of = { pieceId, formulaId, stationId, zoneId, placeId, pouredAtMs, liftedAtMs: this.nowMs, usualFirstS };
     this.done.set(pieceId, { ...outcome, ...of });
     this.taps.tap(key, this.nowMs, (atMs) => this.desk.tap(atMs, 'lifted', { pieceId }));
@@ -240,9 +245,11 @@ class ObedientCook {
   }
 
   /** Watchful hands look for the sign the card names, some times; where it says that it may burn they turn it whatever shows. */
-  private isTooSoon({ verb, pieceId, sign, mayBurn }: Hand): boolean {
+  private isTooSoon(hand: Hand): boolean {
+    const { verb, sign, mayBurn } = hand;
     if (this.of.attention === 'lazy' || !sign || mayBurn) return false;
-    const shows = verb === 'flip' ? this.truth.signShows(pieceId!) : this.truth.springsBack(pieceId!);
+    const pieceId = pieceOf(hand);
+    const shows = verb === 'flip' ? this.truth.signShows(pieceId) : this.truth.springsBack(pieceId);
     const key = `${verb} ${pieceId}`;
     const times = (this.cameBack.get(key) ?? 0) + 1;
     this.cameBack.set(key, times);
@@ -256,12 +263,12 @@ class ObedientCook {
     const state = this.desk.state();
     const ref = { formulaId, stationId, zoneId, placeId };
     const input = pieceInput(this.desk.run(), ref, this.nowMs);
-    const { portion, heat } = pins.formulas.find(({ id }) => id === formulaId)!.body;
+    const { portion, heat } = given(pinnedFormula(pins, formulaId), 'it is asked of by the run').body;
     const diameterMm = discMm(portion.volumeMl, input.thicknessMm);
     const usual = `${formulaId} ${stationId}`;
     if (!this.usualFirstS.has(usual))
       this.usualFirstS.set(usual, timelineAt(timelineTable(input), heat.targetC).flip.bestS);
-    const others = [...state.onPlate.values()].map((id) => state.pieces.get(id)!);
+    const others = piecesOnPlates(state);
     if (!others.some((piece) => piece.stationId === stationId && piece.zoneId === zoneId)) this.panfuls.add(pieceId);
     this.truth.pour({ pieceId, stationId, spot: placeOf(this.desk.run(), ref), input, diameterMm });
   }

@@ -1,8 +1,9 @@
+import { given } from '#core/given';
 import { Memo } from '#core/memo';
 import { placeOf } from '#core/surface';
 import { pieceInput } from '#core/forecast';
 import { type Hand, type RunPlan } from '#core/guidance';
-import { zoneKey } from '#core/run';
+import { zoneKey, pieceIn, pinnedFormula } from '#core/run';
 import { choresOf, type Chore } from './chores.ts';
 import { DeskSide } from './desk-side.ts';
 import { HandsAsked, handKey } from './hands-asked.ts';
@@ -14,6 +15,7 @@ import { StoveHands } from './stove-hands.ts';
 import type { TrueOutcome } from './lying-piece.ts';
 import { discMm } from './true-disc.ts';
 import { TrueKitchen } from './true-kitchen.ts';
+import { pieceOf } from './piece-of.ts';
 
 /** Between two looks at the board at most, s. Assumed. */
 const LOOK_EVERY_S = 20;
@@ -99,7 +101,7 @@ class Cook {
 
   private act(hand: Hand): void {
     if (this.of.attention === 'full') return this.isTooSoon(hand) ? undefined : this.doAndTap([hand], 0, false);
-    const { hands } = this.told.pins.formulas.find(({ id }) => id === hand.formulaId)!.body;
+    const { hands } = this.desk.run().formula(hand.formulaId);
     const eachS = { pour: hands.pourS, flip: hands.flipS, lift: hands.liftS }[hand.verb];
     const row = this.asked
       .open(this.nowMs)
@@ -113,10 +115,11 @@ class Cook {
   }
 
   /** Watchful hands press a piece before they take it off: one that does not spring back they come back to, whatever the board or a clock says. */
-  private isTooSoon({ verb, pieceId }: Hand): boolean {
-    if (verb !== 'lift' || this.truth.springsBack(pieceId!)) return false;
-    if (!this.asked.comeBack(pieceId!, this.nowMs)) return false;
-    this.desk.tap(this.nowMs, 'cue-seen', { pieceId: pieceId!, cue: 'notYet', side: 2 });
+  private isTooSoon(hand: Hand): boolean {
+    if (hand.verb !== 'lift') return false;
+    const pieceId = pieceOf(hand);
+    if (this.truth.springsBack(pieceId) || !this.asked.comeBack(pieceId, this.nowMs)) return false;
+    this.desk.tap(this.nowMs, 'cue-seen', { pieceId, cue: 'notYet', side: 2 });
     return true;
   }
 
@@ -150,7 +153,7 @@ class Cook {
       const { pins } = this.told;
       const ref = { formulaId, stationId, zoneId: hand.zoneId, placeId };
       const input = pieceInput(this.desk.run(), ref, doneMs);
-      const volumeMl = pins.formulas.find(({ id }) => id === formulaId)!.body.portion.volumeMl;
+      const volumeMl = given(pinnedFormula(pins, formulaId), 'it is asked of by the run').body.portion.volumeMl;
       const diameterMm = discMm(volumeMl, input.thicknessMm);
       this.stove.readyForPanful(hand);
       this.truth.pour({ pieceId, stationId, spot: placeOf(this.desk.run(), ref), input, diameterMm });
@@ -161,7 +164,7 @@ class Cook {
           this.foretold.set(pieceId, { bestS: predicted.timeline.flip.bestS, spreadS: predicted.flipSpreadS });
       };
     }
-    const pieceId = hand.pieceId!;
+    const pieceId = pieceOf(hand);
     if (hand.verb === 'flip') {
       this.foretoldAtFlip.set(
         pieceId,
@@ -173,7 +176,7 @@ class Cook {
       const underside = judgedWord(this.truth.judgedLStar(pieceId));
       return (delayMs) => {
         this.desk.tap(doneMs + delayMs, 'flipped', { pieceId });
-        const piece = this.desk.state().pieces.get(pieceId)!;
+        const piece = pieceIn(this.desk.state(), pieceId);
         const afterS = Math.round((doneMs - piece.pouredAtMs) / 1000);
         if (judged && afterS >= 5)
           this.desk.tap(doneMs + delayMs, 'reading-taken', {
@@ -209,18 +212,18 @@ class Cook {
   }
 
   private pouredMs(pieceId: string): number {
-    return this.desk.state().pieces.get(pieceId)!.pouredAtMs;
+    return pieceIn(this.desk.state(), pieceId).pouredAtMs;
   }
 
   private pieces(): RehearsedPiece[] {
     const state = this.desk.state();
     return [...state.pieces.values()].map((piece) => ({
-      ...this.outcomes.get(piece.id)!,
+      ...given(this.outcomes.get(piece.id), 'it was lifted'),
       ...{ pieceId: piece.id, stationId: piece.stationId, zoneId: piece.zoneId, placeId: piece.placeId },
       test: this.asked.isTest(state, piece.id),
       foretold: this.foretold.get(piece.id) ?? null,
       foretoldAtFlipS: this.foretoldAtFlip.get(piece.id) ?? null,
-      liftedS: this.liftedS.get(piece.id)!,
+      liftedS: given(this.liftedS.get(piece.id), 'it was lifted'),
     }));
   }
 }

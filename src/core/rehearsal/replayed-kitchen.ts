@@ -75,7 +75,7 @@ export class ReplayedKitchen {
     return Object.fromEntries(
       ids.map((id): [string, TrueSight] => [
         id,
-        { fromMs, everyS: LOOKED_AT_EVERY_S, looks: seen.get(id)!.slice(skipped), cues: ahead.live(id).cues() },
+        { fromMs, everyS: LOOKED_AT_EVERY_S, looks: (seen.get(id) ?? []).slice(skipped), cues: ahead.live(id).cues() },
       ]),
     );
   }

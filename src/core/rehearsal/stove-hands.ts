@@ -1,8 +1,9 @@
+import { given } from '#core/given';
 import { placeOf } from '#core/surface';
 import { whereToRead } from '#core/heating';
 import { type Hand } from '#core/guidance';
 import { zoneMiddle, type SpotOnPlate } from '#core/plate';
-import { zoneKey } from '#core/run';
+import { zoneKey, pinnedStation } from '#core/run';
 import type { DeskSide } from './desk-side.ts';
 import type { ToldRun } from './rehearsal-run.ts';
 import type { TrueKitchen } from './true-kitchen.ts';
@@ -77,7 +78,7 @@ export class StoveHands {
   }
 
   read(stationId: string, zoneId: string, at?: SpotOnPlate): void {
-    const { body } = this.told.pins.stations.find(({ id }) => id === stationId)!;
+    const { body } = given(pinnedStation(this.told.pins, stationId), 'it is asked of by the run');
     const spot = at ?? zoneMiddle(body, zoneId);
     const shown = this.truth.probeShows(stationId, spot);
     this.desk.tap(this.clock.nowMs(), 'reading-taken', {

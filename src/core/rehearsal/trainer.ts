@@ -1,3 +1,4 @@
+import { given } from '#core/given';
 import { linesFor, SHELF } from '#core/formula';
 import { SHIPPED_LARDER } from '#core/ingredients';
 import { STANDARD_PRESSURE_PA, batterProperties, type Appearance, type Cue, type PieceInput } from '#core/piece';
@@ -139,8 +140,8 @@ export class FlipTrainer {
   }
 
   private takeOff(placeId: string): void {
-    const piece = this.lying.get(placeId)!;
-    const seen = seenBy(this.truth.live(piece.id).cues(), piece.flippedS!);
+    const piece = given(this.lying.get(placeId), 'a piece is taken off where one lies');
+    const seen = seenBy(this.truth.live(piece.id).cues(), given(piece.flippedS, 'what is taken off was turned'));
     this.truth.lift(piece.id);
     const { flippedS, earliestS, bestS, latestS, tooHot } = this.truth.outcome(piece.id);
     const window = { earliestS, bestS, latestS };
@@ -179,7 +180,10 @@ function seenBy(cues: Partial<Record<Cue, number>>, byS: number): Cue[] {
 const BENEATH: ReadonlySet<Cue> = new Set<Cue>(['lightGold', 'golden']);
 
 function practiceInput(station: StationBody): PieceInput {
-  const body = SHELF.find(({ name }) => name === 'Buttermilk cakes')!;
+  const body = given(
+    SHELF.find(({ name }) => name === 'Buttermilk cakes'),
+    'they are on the shelf',
+  );
   return {
     batter: batterProperties(linesFor(body, 100), body.type, SHIPPED_LARDER),
     ...{

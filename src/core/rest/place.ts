@@ -1,3 +1,4 @@
+import { given } from '#core/given';
 import { MS_PER_MIN } from '#core/units';
 /** Where a lot stands from a moment on. */
 export interface Stay {
@@ -48,5 +49,5 @@ export function whenAged(stays: readonly Stay[], minutes: number, rate: (where: 
     if (left <= here * rate(where)) return fromMs + (left / rate(where)) * MS_PER_MIN;
     left -= here * rate(where);
   }
-  return stays.at(-1)!.fromMs;
+  return given(stays.at(-1), 'a lot stands somewhere from the start').fromMs;
 }

@@ -1,18 +1,7 @@
 import type { EventKind, Payload, RunEvent } from './events.ts';
 import type { Pins } from './pins.ts';
-import type {
-  Batter,
-  LaidPlace,
-  Lot,
-  LotTap,
-  Piece,
-  RefusalReason,
-  RehearsalClock,
-  RunState,
-  Tap,
-  Task,
-  ZoneState,
-} from './state.ts';
+import type { Batter, Lot, LotTap } from './lot-state.ts';
+import type { LaidPlace, Piece, RefusalReason, RehearsalClock, RunState, Tap, Task, ZoneState } from './state.ts';
 
 /** The state while it is built; handed out read-only. */
 export interface Draft {

@@ -1,7 +1,8 @@
 import type { Reducer, Draft } from './draft.ts';
 import type { EventKind, RunEvent } from './events.ts';
 import { pinnedFormula } from './pins.ts';
-import { isMixed, lotKey, type Batter, type Lot, type RefusalReason } from './state.ts';
+import { isMixed, lotKey, type Batter, type Lot } from './lot-state.ts';
+import { type RefusalReason } from './state.ts';
 
 type LotKind = Extract<
   EventKind,

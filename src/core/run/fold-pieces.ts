@@ -1,7 +1,8 @@
 import type { Reducer, Draft } from './draft.ts';
 import type { EventKind } from './events.ts';
 import { pinnedFormula, pinnedStation } from './pins.ts';
-import { lotInUse, onStation, placeKey, type Piece } from './state.ts';
+import { lotInUse } from './lot-state.ts';
+import { onStation, placeKey, type Piece } from './state.ts';
 
 type PieceKind = Extract<
   EventKind,

@@ -25,18 +25,13 @@ export {
   rulesOf,
   type Pins,
 } from './pins.ts';
+export { isMixed, lotInUse, lotKey, lotsOf, withDoses, type Lot } from './lot-state.ts';
 export {
-  isMixed,
-  lotInUse,
-  lotKey,
-  lotsOf,
   onStation,
   placeKey,
-  withDoses,
   zoneKey,
   type Clash,
   type LaidPlace,
-  type Lot,
   type Piece,
   type Reading,
   type RunState,
@@ -46,3 +41,4 @@ export {
   type ZoneState,
 } from './state.ts';
 export { eventAtFault } from './event-at-fault.ts';
+export { pieceIn, piecesOnPlates } from './piece-in.ts';

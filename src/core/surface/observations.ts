@@ -1,3 +1,4 @@
+import { given } from '#core/given';
 import type { Disc } from '#core/pour';
 import { discOfPiece, spotOfPiece } from '#core/setup';
 import type { RunView } from '#core/setup';
@@ -72,9 +73,10 @@ export function observationsOf(
       list.push(cue === 'notYet' ? { kind: 'notYet', weight, ...of } : { kind: 'cue', cue, nth, ...of });
     }
     if (byEye.has(piece.id)) {
-      const afterS = (piece.flippedAtMs! - piece.pouredAtMs) / 1000;
+      const flippedMs = given(piece.flippedAtMs, 'what was turned by eye was turned');
+      const afterS = (flippedMs - piece.pouredAtMs) / 1000;
       const expected = underPiece(run, model, piece, table, afterS);
-      const atS = piece.flippedAtMs! / 1000;
+      const atS = flippedMs / 1000;
       list.push({ kind: 'unpromptedFlip', atS, spot, expected, table, afterS, nth: ++turned });
     }
     // a verdict on a turn that nobody timed would speak of another moment
@@ -111,7 +113,7 @@ function notYetWeights(pieces: readonly Piece[]): ReadonlyMap<Seen, number> {
   const rows: Seen[][] = [];
   for (const seen of last) {
     const row = rows.at(-1);
-    if (row && seen.atMs - row.at(-1)!.atMs < ONE_LOOK_MS) row.push(seen);
+    if (row && seen.atMs - row[row.length - 1]!.atMs < ONE_LOOK_MS) row.push(seen);
     else rows.push([seen]);
   }
   return new Map(rows.flatMap((row) => row.map((seen) => [seen, rowWeight(row.length)])));

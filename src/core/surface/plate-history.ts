@@ -13,7 +13,7 @@ import {
   type StationBody,
   type ZoneTrack,
 } from '#core/plate';
-import { zoneKey, type RunState, type ZoneState } from '#core/run';
+import { zoneKey, type RunState, type ZoneState, piecesOnPlates } from '#core/run';
 import { foodsOn, loadsOn } from './food-load.ts';
 import type { RunView } from '#core/setup';
 import { isDone } from './zone-use.ts';
@@ -114,9 +114,9 @@ const LIT_AGAIN_MS = 15_000;
 function litAgain(state: RunState, zone: ZoneState | undefined, untilMs: number): { atMs: number; mark: number }[] {
   const last = zone?.turns.at(-1);
   if (!zone || !last || last.mark > 0 || isDone(state, zone.stationId, zone.zoneId)) return [];
-  const lying = [...state.onPlate.values()]
-    .map((id) => state.pieces.get(id)!)
-    .filter(({ stationId, zoneId }) => stationId === zone.stationId && zoneId === zone.zoneId);
+  const lying = piecesOnPlates(state).filter(
+    ({ stationId, zoneId }) => stationId === zone.stationId && zoneId === zone.zoneId,
+  );
   const mark = zone.turns.findLast((turn) => turn.mark > 0)?.mark;
   if (lying.length === 0 || mark === undefined) return [];
   const firstMs = Math.min(...lying.map(({ pouredAtMs }) => pouredAtMs));

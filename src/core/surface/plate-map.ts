@@ -1,3 +1,4 @@
+import { given } from '#core/given';
 import { discOfPiece } from '#core/setup';
 import type { RunView } from '#core/setup';
 import { cellMiddle, plateSimulator, plateSizeMm, zoneAt, type StationBody } from '#core/plate';
@@ -61,7 +62,7 @@ export function plateMap(
   const tempC = Float32Array.from({ length: columns * rows }, (_cell, i) => {
     if (!metal[i]) return NaN;
     const at = cellMiddle(station, plate.grid, i);
-    const { levelC, share, known, spots } = zones.get(zoneAt(station, at.xMm).id)!;
+    const { levelC, share, known, spots } = given(zones.get(zoneAt(station, at.xMm).id), 'each zone is known');
     const spot = spots(at);
     sdC = Math.max(sdC, share * Math.hypot((1 - spot.slope) * known.errorSdC, spot.sdC));
     const believedC = plate.tempC[i]! + levelC + share * (spot.interceptC - spot.slope * known.errorC);
@@ -74,7 +75,7 @@ export function plateMap(
 function simulated(run: RunView, stationId: string, station: StationBody, nowMs: number) {
   const { widthMm, depthMm } = plateSizeMm(station);
   const zones = station.zones.map(({ id }) => run.state.zones.get(zoneKey(stationId, id)));
-  const turns = zones.flatMap((zone) => (zone?.turns ?? []).map((turn) => ({ ...turn, zoneId: zone!.zoneId })));
+  const turns = zones.flatMap((zone) => (zone ? zone.turns.map((turn) => ({ ...turn, zoneId: zone.zoneId })) : []));
   const pieces = [...run.state.pieces.values()].filter(
     (piece) => piece.stationId === stationId && piece.pouredAtMs <= nowMs,
   );

@@ -1,5 +1,5 @@
 import type { RunView } from '#core/setup';
-import { pinnedStation, zoneKey, type RunState } from '#core/run';
+import { pinnedStation, zoneKey, type RunState, pieceIn } from '#core/run';
 import { POUR_SLACK_MS, piecesLeft } from '#core/setup';
 
 /** A panful that came off so lately is followed by the next, s. Common practice, no source. */
@@ -80,7 +80,7 @@ export function inUse(
 export function lyingFor(state: RunState, stationId: string, zoneId: string, nowMs: number): number | null {
   const clearMs = lastClearMs(state, stationId, zoneId, nowMs);
   for (const id of state.onPlate.values()) {
-    const piece = state.pieces.get(id)!;
+    const piece = pieceIn(state, id);
     if (piece.stationId === stationId && piece.zoneId === zoneId) return nowMs - clearMs;
   }
   return null;

@@ -46,23 +46,25 @@ export function portionSteps(
     return {
       as,
       disc: discNow(run, formulaId, stationId, at.nowMs, volumeMl),
-      firstSideS: () => firstSideOn(heat!, tableOf(pieceInput(run, { ...where, volumeMl }, at.pourMs), run.memo)).bestS,
+      firstSideS: () =>
+        heat && firstSideOn(heat, tableOf(pieceInput(run, { ...where, volumeMl }, at.pourMs), run.memo)).bestS,
     };
   };
   return sizes.map(({ volumeMl, spreadMl }) => {
     const { as, disc, firstSideS } = of(volumeMl);
     const atOnce = item.stationIds.reduce((sum, id) => sum + placesIn(run.with(as), formulaId, id).length, 0);
     const more = spreadMl ? of(volumeMl + spreadMl) : undefined;
-    const bestS = atOnce > 0 && heat ? firstSideS() : null;
+    const bestS = atOnce > 0 ? firstSideS() : null;
+    const moreS = bestS === null || !more ? null : more.firstSideS();
     return {
       ...{ volumeMl, disc, atOnce, firstSideS: bestS },
       panfuls: Math.ceil(item.pieces / briefPanfuls(run.with(as), item).size),
       pieces: lotMl === null ? null : wholePieces(lotMl / volumeMl),
       spread:
-        more && bestS !== null
+        more && bestS !== null && moreS !== null
           ? {
               diameterMm: Math.abs(more.disc.diameterMm - disc.diameterMm),
-              firstSideS: Math.abs(more.firstSideS() - bestS),
+              firstSideS: Math.abs(moreS - bestS),
             }
           : null,
     };

@@ -4,18 +4,11 @@
  */
 const RAMP = ['#23263a', '#3b3548', '#5d4049', '#8a4c3a', '#b8662f', '#dd9148', '#f1c27b', '#fbe9c2'] as const;
 
-function channels(hex: string): readonly [number, number, number] {
-  return [1, 3, 5].map((at) => Number.parseInt(hex.slice(at, at + 2), 16)) as [number, number, number];
-}
-const STOPS = RAMP.map(channels);
-
-/** The colour of a temperature between two ends. */
+/** The colour of a temperature between two ends, as CSS. */
 export function heatColour(tempC: number, fromC: number, toC: number): string {
-  const position = Math.min(1, Math.max(0, (tempC - fromC) / Math.max(1, toC - fromC))) * (STOPS.length - 1);
-  const low = Math.min(STOPS.length - 2, Math.floor(position));
-  const share = position - low;
-  const mixed = STOPS[low]!.map((channel, i) => Math.round(channel + share * (STOPS[low + 1]![i]! - channel)));
-  return `rgb(${mixed.join(' ')})`;
+  const position = Math.min(1, Math.max(0, (tempC - fromC) / Math.max(1, toC - fromC))) * (RAMP.length - 1);
+  const low = Math.min(RAMP.length - 2, Math.floor(position));
+  return `color-mix(in oklab, ${RAMP[low]}, ${RAMP[low + 1]} ${Math.round(100 * (position - low))}%)`;
 }
 
 /** Ends of the ramp about a wished surface: a cold plate is dark, one that glows past the wish is pale. */

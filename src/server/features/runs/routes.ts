@@ -18,7 +18,8 @@ import {
 import { Memo } from '#core/memo';
 import type { Live } from '../../plugins/live.ts';
 import { route } from '../../plugins/routes.ts';
-import { appendEvents, createRun, listNotes, readRun } from './service.ts';
+import { appendEvents } from './append.ts';
+import { createRun, listNotes, readRun } from './service.ts';
 import { keepSummaries, listRuns } from './summaries.ts';
 
 export function runRoutes(app: FastifyInstance, source: DataSource, live: Live): void {

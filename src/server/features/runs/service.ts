@@ -1,30 +1,19 @@
 import type { Memo } from '#core/memo';
-import type * as v from 'valibot';
 import type { DataSource, EntityManager } from 'typeorm';
-import {
-  CURRENT_VERSION,
-  MODEL_VERSION,
-  payloadSchemas,
-  fold,
-  type EventEnvelope,
-  type EventKind,
-  type Pins,
-} from '#core/run';
-import { pinnedFacts, type AcceptedEvents, type NewEvents, type NewRun, type Note, type Run } from '#contract';
-import { inKitchen, prepared } from '../../database.ts';
-import { RequestError, badInput, forbidden, notFound, notSignedIn, tooLarge } from '../../errors.ts';
-import type { Live } from '../../plugins/live.ts';
-import { check } from '../../plugins/routes.ts';
-import { MOST, shapeFault } from '../../plugins/shape.ts';
+import { MODEL_VERSION, fold, type Pins } from '#core/run';
+import { pinnedFacts, type AcceptedEvents, type NewRun, type Note, type Run } from '#contract';
+import { inKitchen } from '../../database.ts';
+import { RequestError, badInput, notFound } from '../../errors.ts';
 import type { KnownSession } from '../../plugins/sessions.ts';
 import { record } from '../audit/service.ts';
 import { keptIngredients } from '../ingredients/service.ts';
 import { newestFormulas } from '../library/formulas.ts';
 import { pinnedStations } from '../stations/service.ts';
-import { KitchenEntity, PersonEntity } from '../people/entity.ts';
+import { KitchenEntity } from '../people/entity.ts';
 import { factsOf } from '../people/service.ts';
 import { batterLearned, leftBehind } from '../learned/service.ts';
 import type { Summaries } from './summaries.ts';
+import { APPEND, appendValues, atTheDoor, checkPayloads } from './append.ts';
 import { RunEntity, RunEventEntity, toEvent, type RunRow } from './entity.ts';
 
 /**
@@ -145,53 +134,6 @@ export async function eventsAfter(
 /** Events that are read and written at once. */
 const PAGE = 500;
 
-/**
- * Appends events under a lock on the run's row, which gives them their order. Events already stored are answered as they
- * stand; a body with one bad event stores nothing.
- */
-export async function appendEvents(
-  source: DataSource,
-  live: Live,
-  session: KnownSession,
-  runId: string,
-  { events, by }: NewEvents,
-  grown: Summaries['grown'],
-): Promise<AcceptedEvents> {
-  if (by !== undefined && by !== session.personId) throw otherPerson();
-  checkPayloads(events);
-  if (events.some(({ madeBy }) => madeBy !== undefined)) await mustKnowMakers(source, session, events);
-  const values = appendValues(session, runId, events);
-  const [row] = await prepared<Appended>(source, 'append', APPEND, values).catch(atTheDoor);
-  if (!row) throw notFound('This run', 'runId');
-  const accepted = answerOf(events, row);
-  live.announce(runId, Math.max(...accepted.map((event) => event.seq)));
-  grown(runId, session.kitchenId);
-  return { events: accepted };
-}
-
-/** @throws RequestError 400 for an event that is handed on in the name of someone who is not of this kitchen */
-async function mustKnowMakers(
-  source: DataSource,
-  session: KnownSession,
-  events: readonly EventEnvelope[],
-): Promise<void> {
-  const known = await inKitchen(source, session.kitchenId, (manager) =>
-    manager.find(PersonEntity, { select: { id: true } }),
-  );
-  const ids = new Set(known.map(({ id }) => id));
-  const index = events.findIndex(({ madeBy }) => madeBy !== undefined && !ids.has(madeBy));
-  if (index >= 0) throw notFound('Who made this', `events[${index}].madeBy`);
-}
-
-function otherPerson(): RequestError {
-  return new RequestError(409, {
-    code: 'otherPerson',
-    message: 'Someone else has signed in in this browser.',
-    field: 'by',
-    hint: 'What was tapped before waits for who tapped it, or is handed on with both names.',
-  });
-}
-
 /** Notes kept in earlier runs, newest first; undone ones are left out. */
 export async function listNotes(source: DataSource, session: KnownSession): Promise<Note[]> {
   return inKitchen(source, session.kitchenId, async (manager) => {
@@ -213,65 +155,6 @@ export async function listNotes(source: DataSource, session: KnownSession): Prom
       atMs: row.at_ms,
     }));
   });
-}
-
-/** Payloads of kinds and versions this server knows must fit; newer ones are kept unread. */
-function checkPayloads(events: readonly EventEnvelope[]): void {
-  events.forEach((event, index) => {
-    if (shapeFault(event.payload, MOST.valuesInEvent)) throw tooLarge(`events[${index}].payload`);
-    if (!Object.hasOwn(payloadSchemas, event.kind) || event.v > CURRENT_VERSION) return;
-    check(payloadSchemas[event.kind as EventKind] as v.GenericSchema, event.payload, `events[${index}].payload`);
-  });
-}
-
-/** Under a lock on the run's row; events already stored come back as they stand. */
-const APPEND = 'SELECT * FROM append_events($1, $2, $3)';
-
-/** @throws RequestError 401 or 403 when the statement itself found that the session has ended or may not write */
-function atTheDoor(error: { readonly code?: string }): never {
-  if (error.code === 'BB401') throw notSignedIn();
-  if (error.code === 'BB413')
-    throw new RequestError(409, {
-      code: 'logFull',
-      message: 'The log of this run is full.',
-      field: 'runId',
-      hint: 'Finish it and make a new run.',
-    });
-  if (error.code === 'BB414')
-    throw new RequestError(409, {
-      code: 'kitchenFull',
-      message: 'The logs of this kitchen are full.',
-      field: 'runId',
-      hint: 'Save all of it on the Kitchen page, and go on in a new kitchen.',
-    });
-  if (error.code === 'BB403') throw forbidden('You may look, but not change anything.');
-  throw error;
-}
-
-interface Appended {
-  readonly first_seq: number | null;
-  readonly person_id: string | null;
-  /** All of the events as they stand, when one of them was stored before. */
-  readonly stored: AcceptedEvents['events'] | null;
-}
-
-function appendValues(session: KnownSession, runId: string, events: readonly EventEnvelope[]): unknown[] {
-  return [session.tokenHash, runId, JSON.stringify(events)];
-}
-
-function answerOf(
-  events: readonly EventEnvelope[],
-  { first_seq, person_id, stored }: Appended,
-): AcceptedEvents['events'] {
-  return (
-    stored ??
-    events.map(({ madeBy, ...event }, index) => ({
-      ...event,
-      ...(madeBy === undefined || madeBy === person_id ? {} : { madeBy }),
-      seq: first_seq! + index,
-      personId: person_id,
-    }))
-  );
 }
 
 async function eventsOf(

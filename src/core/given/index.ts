@@ -1,0 +1,1 @@
+export { given } from './given.ts';
