@@ -7,7 +7,7 @@ import { planRun } from '#core/guidance';
 import { STANDARD_PRESSURE_PA, batterProperties, simulatePiece, timelineAt, timelineTable } from '#core/piece';
 import { compareFormulas, linesFor, lotsOf, remainderOf, scale } from '#core/formula';
 import { SHIPPED_LARDER } from '#core/ingredients';
-import { fold, lotInUse, type StoredEvent } from '#core/run';
+import { Folding, fold, lotInUse, type StoredEvent } from '#core/run';
 import { GRIDDLE, GRIDDLE_CAKES, finishedMorning, upcomingMorning } from '#demo';
 import { belief, openPrior, withCue, withNotYet, withTurn, withUnderside } from '#core/inference';
 import { steadyPattern } from '#core/plate';
@@ -55,15 +55,20 @@ export function coreFigures(): Figure[] {
   const believed = openPrior(15);
   const morning = finishedMorning(Date.UTC(2026, 5, 9));
   const cooked = morning.events.filter((event) => event.kind !== 'run-finished'); // after it no pour would count
-  const long: StoredEvent[] = Array.from({ length: 5000 }, (_, i) => {
+  const eventAt = (i: number): StoredEvent => {
     const event = cooked[i % cooked.length]!;
     const turn = Math.floor(i / cooked.length).toString(16);
     // each repetition has pieces of its own, so that the log is as long as it looks
     const { pieceId } = event.payload as { pieceId?: string };
     const payload = pieceId ? { ...event.payload, pieceId: `${turn}${pieceId.slice(turn.length)}` } : event.payload;
     return { ...event, payload, id: `${event.id.slice(0, -6)}${i.toString(16).padStart(6, '0')}`, seq: i + 1 };
-  });
+  };
+  const long = Array.from({ length: 5000 }, (_, i) => eventAt(i));
   const run = { pins: morning.pins, rehearsal: false };
+  const folding = new Folding(run);
+  folding.at(long);
+  let grown = long;
+  const oneMore = () => folding.at((grown = [...grown, eventAt(grown.length)]));
   const middle = morning.events.slice(0, Math.floor(morning.events.length * 0.7));
   const state = fold(run, middle);
   const tables = new Memo();
@@ -95,6 +100,7 @@ export function coreFigures(): Figure[] {
     median('table over 13 surfaces', 5, () => timelineTable(input)),
     median('one timeline from the table', 2000, () => timelineAt(table, 183.4)),
     median('fold of 5,000 events', 20, () => fold(run, long)),
+    median('one event more on 5,000', 200, oneMore),
     median('forecast of a run in full swing', 30, () => forecast(runView(morning.pins, state, tables), nowMs)),
     median('plan of 74 pieces, tables at hand', 20, () => planRun(runView(next.pins, brief, tables), 0)),
     median('dose of a lot with four readings', 200, () =>

@@ -90,6 +90,7 @@ async function finishedRun(page: Page, runId: string) {
   await page.goto(`/runs/${runId}/cook`);
   await settled(page, 60_000);
   const seen = await page.evaluate(() => (window as unknown as { seen: Record<string, number> }).seen);
+  await page.waitForTimeout(OPEN_MS); // what is fetched and compiled once is no growth
   const before = await heapBytes(page);
   await page.waitForTimeout(OPEN_MS);
   return { finishedMs: seen['foretold']! - seen['folded']!, grownBytes: (await heapBytes(page)) - before };
