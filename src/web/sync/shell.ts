@@ -5,20 +5,23 @@ const COOKING = 'bluebell.cooking';
 /** Going from page to page, a newer version is asked for this often. */
 const ASK_EVERY_MS = 60_000;
 
-let renew: (() => void) | undefined;
 let registration: ServiceWorkerRegistration | undefined;
 let askedAtMs = 0;
 
 /** Keeps the application itself on this device, so that it opens without the network from the second visit on. */
 export function keepShell(): void {
-  const update = registerSW({
-    onNeedRefresh: () => {
-      renew = () => void update(true);
-    },
+  registerSW({
     onRegisteredSW: (_url, registered) => {
       registration = registered;
     },
     onRegisterError: (error: unknown) => console.warn(error), // the page works all the same while the server is there
+  });
+  const workers = navigator.serviceWorker as ServiceWorkerContainer | undefined; // none over plain HTTP
+  // whoever took the newer version up, every tab goes on with it; on the first visit there was none before
+  let hadOne = Boolean(workers?.controller);
+  workers?.addEventListener('controllerchange', () => {
+    if (hadOne) location.reload();
+    hadOne = true;
   });
 }
 
@@ -27,10 +30,10 @@ export function keepShell(): void {
  * the next one who goes from page to page tries again. Asks for one, too: a page that stays open would never hear of it.
  */
 export function renewShell(): void {
-  if (renew) {
-    const own = renew;
-    void navigator.locks.request(COOKING, { ifAvailable: true }, async (lock) => {
-      if (lock) own();
+  const arrived = registration?.waiting; // asked of the browser: a tab may have been opened while it arrived
+  if (arrived) {
+    void navigator.locks.request(COOKING, { ifAvailable: true }, (lock) => {
+      if (lock) arrived.postMessage({ type: 'SKIP_WAITING' });
     });
     return;
   }
