@@ -76,7 +76,7 @@ export function makeRouter(): Router {
     return { path: '/sign-in', query: { to: to.fullPath } };
   });
   router.afterEach((to) => {
-    if (!to.params['runId']) setTimeout(renewShell, RUN_LET_GO_MS); // no run is in hand here
+    if (!to.params['runId']) setTimeout(() => void renewShell(), RUN_LET_GO_MS); // no run is in hand here
 
     const title = to.meta['title'];
     document.title = typeof title === 'string' ? `${t(title)} · Bluebell` : 'Bluebell';

@@ -5,15 +5,11 @@ const COOKING = 'bluebell.cooking';
 /** Going from page to page, a newer version is asked for this often. */
 const ASK_EVERY_MS = 60_000;
 
-let registration: ServiceWorkerRegistration | undefined;
 let askedAtMs = 0;
 
 /** Keeps the application itself on this device, so that it opens without the network from the second visit on. */
 export function keepShell(): void {
   registerSW({
-    onRegisteredSW: (_url, registered) => {
-      registration = registered;
-    },
     onRegisterError: (error: unknown) => console.warn(error), // the page works all the same while the server is there
   });
   const workers = navigator.serviceWorker as ServiceWorkerContainer | undefined; // none over plain HTTP
@@ -29,17 +25,19 @@ export function keepShell(): void {
  * Takes up a newer version that has arrived, if no tab of this browser has a run in hand: all of them are loaded anew. Else
  * the next one who goes from page to page tries again. Asks for one, too: a page that stays open would never hear of it.
  */
-export function renewShell(): void {
-  const arrived = registration?.waiting; // asked of the browser: a tab may have been opened while it arrived
+export async function renewShell(): Promise<void> {
+  // asked of the browser: a tab may have been opened while a version arrived
+  const registration = await navigator.serviceWorker?.getRegistration();
+  const arrived = registration?.waiting;
   if (arrived) {
-    void navigator.locks.request(COOKING, { ifAvailable: true }, (lock) => {
+    await navigator.locks.request(COOKING, { ifAvailable: true }, (lock) => {
       if (lock) arrived.postMessage({ type: 'SKIP_WAITING' });
     });
     return;
   }
   if (!registration || Date.now() - askedAtMs < ASK_EVERY_MS) return;
   askedAtMs = Date.now();
-  void registration.update().catch(() => undefined); // the server is away: another time
+  await registration.update().catch(() => undefined); // the server is away: another time
 }
 
 /** Says that this tab has a run in hand. @returns how to say that it has none any more */
