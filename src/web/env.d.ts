@@ -1,2 +1,1 @@
-/// <reference types="vite-plugin-pwa/client" />
 declare module '@fontsource-variable/*';

@@ -1,11 +1,8 @@
 import { createRouter, createWebHistory, type Router } from 'vue-router';
-import { renewShell } from './sync/shell.ts';
+import { isOutdated, renewShell } from './sync/shell.ts';
 import { askHouse } from './settings/use-house.ts';
 import { lastKitchen, useSession } from './stores/session.ts';
 import { t } from './words/index.ts';
-
-/** A page that is left lets its run go a moment after. */
-const RUN_LET_GO_MS = 300;
 
 export function makeRouter(): Router {
   const router = createRouter({
@@ -68,6 +65,10 @@ export function makeRouter(): Router {
     ],
   });
   router.beforeEach(async (to) => {
+    if (isOutdated()) {
+      location.assign(to.fullPath); // what this version would load next is gone
+      return false;
+    }
     const session = useSession();
     await session.ask().catch(() => undefined);
     if (to.meta['open'] || session.session) return true;
@@ -76,7 +77,7 @@ export function makeRouter(): Router {
     return { path: '/sign-in', query: { to: to.fullPath } };
   });
   router.afterEach((to) => {
-    if (!to.params['runId']) setTimeout(() => void renewShell(), RUN_LET_GO_MS); // no run is in hand here
+    if (!to.params['runId']) renewShell(); // who still has a run in hand tells when it is let go
 
     const title = to.meta['title'];
     document.title = typeof title === 'string' ? `${t(title)} · Bluebell` : 'Bluebell';
