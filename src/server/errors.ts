@@ -19,6 +19,16 @@ export function badInput(message: string, field?: string, hint?: string): Reques
   return new RequestError(400, { code: 'badInput', message, ...(field ? { field } : {}), ...(hint ? { hint } : {}) });
 }
 
+/** What was asked does not go with how things stand. */
+export function conflict(code: string, message: string, field: string, hint?: string): RequestError {
+  return new RequestError(409, { code, message, field, ...(hint && { hint }) });
+}
+
+/** The id that a client made for something new is another thing's. */
+export function idInUse(): RequestError {
+  return conflict('idInUse', 'This id is already in use.', 'id', 'Make a new id.');
+}
+
 export function tooLarge(field: string): RequestError {
   return new RequestError(413, {
     code: 'tooLarge',
@@ -38,28 +48,23 @@ export function notFound(what: string, field?: string): RequestError {
 
 /** Someone kept a newer one while this was written; nothing of this was kept. */
 export function stale(field: string): RequestError {
-  return new RequestError(409, {
-    code: 'stale',
-    message: 'Someone kept a newer one while you wrote.',
+  return conflict(
+    'stale',
+    'Someone kept a newer one while you wrote.',
     field,
-    hint: 'Look at what changed, then keep yours again.',
-  });
+    'Look at what changed, then keep yours again.',
+  );
 }
 
 export function inUse(message: string, field: string): RequestError {
-  return new RequestError(409, { code: 'inUse', message, field, hint: 'Take it out there first.' });
+  return conflict('inUse', message, field, 'Take it out there first.');
 }
 
 /** Tells that a name is taken where the database said so; what else went wrong stays as it is. */
 export function nameInUse(field: string, hint: string): (error: { readonly code?: string }) => never {
   return (error) => {
     if (error.code !== '23505') throw error;
-    throw new RequestError(409, {
-      code: 'nameInUse',
-      message: 'This name, or one that looks like it, is in use.',
-      field,
-      hint,
-    });
+    throw conflict('nameInUse', 'This name, or one that looks like it, is in use.', field, hint);
   };
 }
 

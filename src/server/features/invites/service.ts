@@ -10,7 +10,7 @@ import {
   type NewInvite,
 } from '#contract';
 import { inKitchen } from '../../database.ts';
-import { RequestError, badInput, nameInUse, notFound } from '../../errors.ts';
+import { RequestError, badInput, conflict, nameInUse, notFound } from '../../errors.ts';
 import type { KnownSession } from '../../plugins/sessions.ts';
 import { record } from '../audit/service.ts';
 import { PersonEntity } from '../people/entity.ts';
@@ -128,12 +128,7 @@ async function accountFor(
 }
 
 function ofItAlready(): RequestError {
-  return new RequestError(409, {
-    code: 'memberAlready',
-    message: 'You are of this kitchen already.',
-    field: 'code',
-    hint: 'Give the code to who it is for.',
-  });
+  return conflict('memberAlready', 'You are of this kitchen already.', 'code', 'Give the code to who it is for.');
 }
 
 async function findInvite(source: DataSource, code: string): Promise<FoundInvite> {

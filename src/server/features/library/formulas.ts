@@ -2,7 +2,7 @@ import { In, type DataSource, type EntityManager } from 'typeorm';
 import type { BookFormula, Formula, FormulaEdit, FormulaRevision, NewFormula } from '#contract';
 import { FormulaFault, checkFormula, type FormulaBody } from '#core/formula';
 import { inKitchen } from '../../database.ts';
-import { RequestError, badInput, notFound, stale } from '../../errors.ts';
+import { badInput, idInUse, notFound, stale } from '../../errors.ts';
 import type { KnownSession } from '../../plugins/sessions.ts';
 import { record } from '../audit/service.ts';
 import { kitchenLarder } from '../ingredients/service.ts';
@@ -44,13 +44,7 @@ export async function addFormula(source: DataSource, session: KnownSession, want
       await record(manager, session, 'formula-saved', wanted.body.name);
     }
     const [formula] = await newestFormulas(manager, [wanted.id]);
-    if (!formula)
-      throw new RequestError(409, {
-        code: 'idInUse',
-        message: 'This id is already in use.',
-        field: 'id',
-        hint: 'Make a new id.',
-      });
+    if (!formula) throw idInUse();
     return formula;
   });
 }

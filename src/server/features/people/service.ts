@@ -2,7 +2,7 @@ import { IsNull, type DataSource, type EntityManager } from 'typeorm';
 import { DEFAULT_SETTINGS, KITCHEN_FACTS } from '#contract';
 import type { KitchenFacts, NewPassphraseBody, Person, Role, Session, Settings } from '#contract';
 import { inKitchen } from '../../database.ts';
-import { RequestError, badInput, notFound, notSignedIn } from '../../errors.ts';
+import { badInput, conflict, notFound, notSignedIn } from '../../errors.ts';
 import type { KnownSession } from '../../plugins/sessions.ts';
 import { record } from '../audit/service.ts';
 import { KitchenEntity, PersonEntity, type PersonRow } from './entity.ts';
@@ -165,12 +165,7 @@ async function mustLeaveAnOwner(manager: EntityManager, person: PersonRow): Prom
     lock: { mode: 'pessimistic_write' },
   });
   if (owners.some((owner) => owner.id !== person.id)) return;
-  throw new RequestError(409, {
-    code: 'lastOwner',
-    message: 'A kitchen keeps at least one owner.',
-    field: 'personId',
-    hint: 'Make someone else an owner first.',
-  });
+  throw conflict('lastOwner', 'A kitchen keeps at least one owner.', 'personId', 'Make someone else an owner first.');
 }
 
 function toPerson({ id, name, role, kind }: PersonRow): Person {

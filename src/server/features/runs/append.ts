@@ -3,7 +3,7 @@ import type { DataSource } from 'typeorm';
 import { CURRENT_VERSION, payloadSchemas, type EventEnvelope, type EventKind } from '#core/run';
 import type { AcceptedEvents, NewEvents } from '#contract';
 import { inKitchen, prepared } from '../../database.ts';
-import { RequestError, forbidden, notFound, notSignedIn, tooLarge } from '../../errors.ts';
+import { conflict, forbidden, notFound, notSignedIn, tooLarge, type RequestError } from '../../errors.ts';
 import type { Live } from '../../plugins/live.ts';
 import { check } from '../../plugins/routes.ts';
 import { MOST, shapeFault } from '../../plugins/shape.ts';
@@ -50,12 +50,12 @@ async function mustKnowMakers(
 }
 
 function otherPerson(): RequestError {
-  return new RequestError(409, {
-    code: 'otherPerson',
-    message: 'Someone else has signed in in this browser.',
-    field: 'by',
-    hint: 'What was tapped before waits for who tapped it, or is handed on with both names.',
-  });
+  return conflict(
+    'otherPerson',
+    'Someone else has signed in in this browser.',
+    'by',
+    'What was tapped before waits for who tapped it, or is handed on with both names.',
+  );
 }
 
 /** Payloads of kinds and versions this server knows must fit; newer ones are kept unread. */
@@ -70,25 +70,23 @@ export function checkPayloads(events: readonly EventEnvelope[]): void {
 /** Under a lock on the run's row; events already stored come back as they stand. */
 export const APPEND = 'SELECT * FROM append_events($1, $2, $3)';
 
-/** @throws RequestError 401 or 403 when the statement itself found that the session has ended or may not write */
+/** What the statement refuses, by its own codes. */
+const REFUSALS: Readonly<Record<string, () => RequestError>> = {
+  BB401: notSignedIn,
+  BB403: () => forbidden('You may look, but not change anything.'),
+  BB413: () => conflict('logFull', 'The log of this run is full.', 'runId', 'Finish it and make a new run.'),
+  BB414: () =>
+    conflict(
+      'kitchenFull',
+      'The logs of this kitchen are full.',
+      'runId',
+      'Save all of it on the Kitchen page, and go on in a new kitchen.',
+    ),
+};
+
+/** @throws RequestError 401, 403 or 409 for what the statement itself refused */
 export function atTheDoor(error: { readonly code?: string }): never {
-  if (error.code === 'BB401') throw notSignedIn();
-  if (error.code === 'BB413')
-    throw new RequestError(409, {
-      code: 'logFull',
-      message: 'The log of this run is full.',
-      field: 'runId',
-      hint: 'Finish it and make a new run.',
-    });
-  if (error.code === 'BB414')
-    throw new RequestError(409, {
-      code: 'kitchenFull',
-      message: 'The logs of this kitchen are full.',
-      field: 'runId',
-      hint: 'Save all of it on the Kitchen page, and go on in a new kitchen.',
-    });
-  if (error.code === 'BB403') throw forbidden('You may look, but not change anything.');
-  throw error;
+  throw REFUSALS[error.code ?? '']?.() ?? error;
 }
 
 interface Appended {

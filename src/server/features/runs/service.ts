@@ -3,7 +3,7 @@ import type { DataSource, EntityManager } from 'typeorm';
 import { MODEL_VERSION, fold, type Pins } from '#core/run';
 import { pinnedFacts, type AcceptedEvents, type NewRun, type Note, type Run } from '#contract';
 import { inKitchen } from '../../database.ts';
-import { RequestError, badInput, notFound } from '../../errors.ts';
+import { badInput, idInUse, notFound } from '../../errors.ts';
 import type { KnownSession } from '../../plugins/sessions.ts';
 import { record } from '../audit/service.ts';
 import { keptIngredients } from '../ingredients/service.ts';
@@ -79,13 +79,7 @@ export async function createRun(
       .returning('id')
       .execute();
     const run = await manager.findOne(RunEntity, { where: { id: wanted.id } });
-    if (!run)
-      throw new RequestError(409, {
-        code: 'idInUse',
-        message: 'This id is already in use.',
-        field: 'id',
-        hint: 'Make a new id.',
-      });
+    if (!run) throw idInUse();
     if ((inserted.raw as unknown[]).length > 0) {
       await manager.query(APPEND, appendValues(session, wanted.id, wanted.events)).catch(atTheDoor);
       await record(manager, session, 'run-made', wanted.name);

@@ -7,7 +7,7 @@ import { readingFault, stationFault, type ReadingFault, type StationBody, type S
 import type { OwnLadle } from '#core/pour';
 import type { Pins } from '#core/run';
 import { inKitchen } from '../../database.ts';
-import { RequestError, badInput, notFound } from '../../errors.ts';
+import { badInput, idInUse, notFound } from '../../errors.ts';
 import type { KnownSession } from '../../plugins/sessions.ts';
 import { leftBehind } from '../learned/service.ts';
 import { BurnerEntity, LadleEntity, StationEntity, StationReadingEntity, type StationReadingRow } from './entity.ts';
@@ -219,7 +219,7 @@ export async function addReading(
       .orIgnore()
       .execute();
     const row = await manager.findOne(StationReadingEntity, { where: { id: wanted.id, stationId } });
-    if (!row) throw new RequestError(409, { code: 'idInUse', message: 'This id is already in use.', field: 'id' });
+    if (!row) throw idInUse();
     return toReading(row);
   });
 }

@@ -1,6 +1,6 @@
 import type { EntityManager, EntitySchema } from 'typeorm';
 import type { AuditKind } from '#contract';
-import { RequestError, notFound, stale } from '../../errors.ts';
+import { idInUse, notFound, stale } from '../../errors.ts';
 import type { KnownSession } from '../../plugins/sessions.ts';
 import { record } from '../audit/service.ts';
 import type { KeptRow } from './entity.ts';
@@ -47,13 +47,7 @@ export async function addRecord<B>(
     .returning('id')
     .execute();
   const row = await manager.findOne(sort.entity, { where: { id } as never });
-  if (!row)
-    throw new RequestError(409, {
-      code: 'idInUse',
-      message: 'This id is already in use.',
-      field: 'id',
-      hint: 'Make a new id.',
-    });
+  if (!row) throw idInUse();
   if ((made.raw as unknown[]).length > 0) await tell(manager, sort, session, 'saved', body);
   return answered(row);
 }
