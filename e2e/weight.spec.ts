@@ -2,7 +2,7 @@ import { chromium, expect, test } from '@playwright/test';
 import { DEMO_IDS } from '../src/demo/index.ts';
 import { firstLoad } from '../bench/first-load.ts';
 import { CHROMIUM } from '../scripts/lib/chromium.ts';
-import { newRun, signIn } from './app.ts';
+import { logOf, newRun, settled, signIn, stage } from './app.ts';
 
 /** What a stage is sent before it stands, apart from the desk's worker and from charts, bytes. */
 const sum = (files: readonly { readonly file: string; readonly bytes: number }[], of: (file: string) => boolean) =>
@@ -34,4 +34,31 @@ test('19 what a browser that has nothing yet is sent for Cook and for Review, an
       'gzip',
     ]);
   }
+});
+
+test('19 a tap is foretold once: that it is stored, and that its window was shown, asks nothing anew', async ({
+  page,
+}) => {
+  await page.addInitScript(() => {
+    const asked: string[] = [];
+    Object.assign(window, { asked });
+    window.Worker = class extends Worker {
+      override postMessage(message: { argumentList?: readonly { value?: unknown }[] }, ...rest: never[]) {
+        asked.push(String(message.argumentList?.[1]?.value));
+        super.postMessage(message, ...rest);
+      }
+    };
+  });
+  const outlooks = () =>
+    page.evaluate(() => (window as unknown as { asked: string[] }).asked.filter((to) => to === 'outlook').length);
+  await signIn(page);
+  const runId = await newRun(page, 'Foretold once', { cakes: 6, crepes: 2 }, true);
+  await stage(page, 'Cook');
+  await settled(page);
+  const before = await outlooks();
+  await page.locator('[data-place="P1"]').click();
+  await settled(page);
+  await expect.poll(async () => (await logOf(page, runId)).some(({ kind }) => kind === 'window-shown')).toBe(true);
+  await settled(page);
+  expect((await outlooks()) - before).toBe(1);
 });

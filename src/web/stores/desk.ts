@@ -17,8 +17,8 @@ export interface CurrentRun {
   caused(kinds: readonly EventKind[]): boolean;
   /** The run in hand cannot be worked out; null: it can. */
   stuck(said: string | null): void;
-  /** Puts facts of advice into the log. */
-  record(facts: readonly NewEvent[]): Promise<void>;
+  /** Puts facts of advice into the log. @param asks whether what is foretold may be another by them */
+  record(facts: readonly NewEvent[], asks?: boolean): Promise<void>;
 }
 
 /** What the desk's worker foresees for the run in hand; one question at a time, the newest state asks again. */
@@ -54,14 +54,17 @@ export function useOutlook({ run, state, nowMs, stuck, record }: CurrentRun) {
       outlook.value = result;
       outlookCount.value = asked.eventCount;
       void askOfRun('ahead', [nowMs.value], 'ahead').catch(() => undefined); // what fails is asked for again when it is due
-      if (tapped && asked === state.value) {
+      if (tapped && asked.eventCount === state.value.eventCount) {
         tapped = false;
         const facts = unrecordedWindows(asked, result.forecast).map((payload): NewEvent => ({
           kind: 'window-shown',
           payload,
         }));
         if (result.learned) facts.push({ kind: 'run-learned', payload: result.learned });
-        if (facts.length) await record(facts);
+        // that it was shown changes nothing of what is foretold; that a morning is over and learned from does
+        const kept = facts.length ? record(facts, result.learned !== null) : null;
+        if (!askAgain) outlookCount.value = state.value.eventCount;
+        await kept;
       }
     }
     asking = false;

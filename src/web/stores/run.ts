@@ -59,7 +59,7 @@ export const useRun = defineStore('run', () => {
   const stops: (() => void)[] = [];
   /** What the server stored and the worker has not been told yet. */
   const unheard: StoredEvent[] = [];
-  onOutboxChanged(refold);
+  onOutboxChanged(() => refold());
   onStored((runId, events) => {
     if (runId === run.value?.id) hear(events);
   });
@@ -131,11 +131,13 @@ export const useRun = defineStore('run', () => {
     if (Math.abs(since) > OUTLOOK_EVERY_MS) outlook.ask();
   }
 
-  function refold(): void {
+  /** @param asks whether what is foretold may be another by it */
+  function refold(asks = true): void {
     if (!run.value || !folding) return;
     state.value = folding.at(acknowledged.value, pending.value);
     followHeldRun(unheard.splice(0), pending.value);
     nowMs.value = runNowMs(correctedNowMs(), state.value.clock);
+    if (!asks) return;
     outlook.ask();
     void planning.ask();
   }
@@ -156,11 +158,14 @@ export const useRun = defineStore('run', () => {
     await record(events);
   }
 
-  /** Puts events into the log as one tap: shown at once, kept on the device, sent when it can be. */
-  async function record(events: readonly NewEvent[]): Promise<void> {
+  /**
+   * Puts events into the log as one tap: shown at once, kept on the device, sent when it can be.
+   * @param asks whether what is foretold may be another by them
+   */
+  async function record(events: readonly NewEvent[], asks = true): Promise<void> {
     if (!run.value || isReadOnly.value) return;
     const kept = keepWaiting(run.value.id, envelopes(events, run.value.rehearsal ? nowMs.value : null));
-    refold();
+    refold(asks);
     await kept;
     flush();
   }
@@ -170,11 +175,16 @@ export const useRun = defineStore('run', () => {
     const known = new Set(acknowledged.value.map((event) => event.id));
     const fresh = events.filter((event) => !known.has(event.id));
     if (fresh.length === 0) return;
+    const asks = !isConfirmation(
+      fresh,
+      pending.value.filter(({ id }) => !known.has(id)),
+      acknowledged.value,
+    );
     acknowledged.value = [...acknowledged.value, ...fresh].sort((a, b) => a.seq! - b.seq!);
     unheard.push(...fresh);
     const runId = run.value!.id;
     void keepEvents(runId, fresh).then(() => takeOut(fresh.map((event) => event.id)));
-    refold();
+    refold(asks);
   }
 
   return {
@@ -200,3 +210,13 @@ export const useRun = defineStore('run', () => {
     record,
   };
 });
+
+/** Whether the server says no more than that what waited on this device is stored, next and in the same order. */
+function isConfirmation(
+  fresh: readonly StoredEvent[],
+  waited: readonly StoredEvent[],
+  acknowledged: readonly StoredEvent[],
+): boolean {
+  const lastSeq = acknowledged.at(-1)?.seq ?? 0;
+  return fresh.every(({ id, seq }, i) => id === waited[i]?.id && seq === lastSeq + 1 + i);
+}
