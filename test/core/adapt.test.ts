@@ -7,6 +7,7 @@ import {
   ownLnTime,
   paceOf,
   priorPosterior,
+  batterWeights,
   withBatter,
   withCue,
   withNotYet,
@@ -134,7 +135,7 @@ describe('a batter', () => {
     const due = cueTimeAt(TABLE, 'holesStay', MODEL_C)!;
     const there = withCue(withUnderside(sure, TABLE, HOLDS, 75, 'dark'), TABLE, HOLDS, 'holesStay', 1.2 * due);
     const here = priorPosterior(15);
-    const told = belief(withBatter(here, [there]));
+    const told = belief(withBatter(here, [batterWeights(there)]));
     expect(told.lnTime).toBeGreaterThan(0.05);
     expect(told.lnBrowning).toBeGreaterThan(0.05);
     expect(told.errorC).toBeCloseTo(belief(here).errorC, 6);

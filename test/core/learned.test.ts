@@ -9,6 +9,7 @@ import {
   fadedBatter,
   fadedEstimate,
   priorPosterior,
+  batterWeights,
   withBatter,
   withCue,
   type Posterior,
@@ -54,11 +55,11 @@ describe('what is kept of a batter', () => {
     const before = batterOf({ lnTime: { mean: 0.1, sd: 0.06 }, lnBrowning: { mean: 0, sd: 0.2 } });
     const plain = priorPosterior(8, before);
     const lnTimeOf = (posterior: Posterior) => belief(posterior).lnTime;
-    expect(lnTimeOf(withBatter(plain, [plain, plain], before))).toBeCloseTo(lnTimeOf(plain), 9);
+    expect(lnTimeOf(withBatter(plain, [plain, plain].map(batterWeights), before))).toBeCloseTo(lnTimeOf(plain), 9);
     // the other plate's cue counts, what both began with does not
     const table = timelineTable(cake(182));
     const seen = withCue(plain, table, { modelC: 182, share: 1 }, 'popping', 60);
-    expect(lnTimeOf(withBatter(plain, [seen], before))).not.toBeCloseTo(lnTimeOf(plain), 3);
+    expect(lnTimeOf(withBatter(plain, [batterWeights(seen)], before))).not.toBeCloseTo(lnTimeOf(plain), 3);
   });
 });
 

@@ -97,7 +97,7 @@ export function believedZones(
   const zones = zonesOf(run, formulaId, stationIds, nowMs);
   const beliefs = zones.map(({ own }) => own);
   const before = batterPrior(run, formulaId);
-  return zones.map((zone) => ({ ...zone, believed: withPooledBatter(zone.own, beliefs, before) }));
+  return zones.map((zone) => ({ ...zone, believed: withPooledBatter(zone.own, beliefs, before, run.memo) }));
 }
 
 /** A zone in use by a formula, and what is believed of it by what was seen on itself. */

@@ -19,29 +19,40 @@ export interface Belief {
   readonly errorHighC: number;
 }
 
+/** ln time and ln browning of each cell of the batter. Numerical. */
+const LN_TIMES = Float64Array.from(
+  { length: OF_BATTER },
+  (_, i) => LN_TIME.from + LN_TIME.step * floor(i / LN_BROWNING.count),
+);
+const LN_BROWNINGS = Float64Array.from(
+  { length: OF_BATTER },
+  (_, i) => LN_BROWNING.from + LN_BROWNING.step * (i % LN_BROWNING.count), // Numerical.
+);
+
 /** Means, spreads and covariances of the grid. */
 export function belief(posterior: Posterior): Belief {
-  const mean = [0, 0, 0];
-  const second = [0, 0, 0, 0, 0, 0];
   const { weights } = posterior;
-  for (let i = 0; i < weights.length; i++) {
-    const weight = weights[i]!;
-    if (weight < NOTHING) continue;
-    const ofBatter = i % OF_BATTER;
-    const error = ERRORS[(i - ofBatter) / OF_BATTER]!;
-    const time = LN_TIME.from + LN_TIME.step * floor(ofBatter / LN_BROWNING.count);
-    const browning = LN_BROWNING.from + LN_BROWNING.step * (ofBatter % LN_BROWNING.count);
-    mean[0]! += weight * error;
-    mean[1]! += weight * time;
-    mean[2]! += weight * browning;
-    second[0]! += weight * error * error;
-    second[1]! += weight * error * time;
-    second[2]! += weight * error * browning;
-    second[3]! += weight * time * time;
-    second[4]! += weight * time * browning;
-    second[5]! += weight * browning * browning;
+  const mean = new Float64Array(3);
+  const second = new Float64Array(6);
+  for (let row = 0; row < ERROR.count; row++) {
+    const error = ERRORS[row]!;
+    for (let i = 0, index = row * OF_BATTER; i < OF_BATTER; i++, index++) {
+      const weight = weights[index]!;
+      if (weight < NOTHING) continue;
+      const time = LN_TIMES[i]!;
+      const browning = LN_BROWNINGS[i]!;
+      mean[0]! += weight * error;
+      mean[1]! += weight * time;
+      mean[2]! += weight * browning;
+      second[0]! += weight * error * error;
+      second[1]! += weight * error * time;
+      second[2]! += weight * error * browning;
+      second[3]! += weight * time * time;
+      second[4]! += weight * time * browning;
+      second[5]! += weight * browning * browning;
+    }
   }
-  const [e, t, b] = mean as [number, number, number];
+  const [e, t, b] = [mean[0]!, mean[1]!, mean[2]!];
   const about = (index: number, x: number, y: number) => second[index]! - x * y;
   const variance = (index: number, x: number) => max(0, about(index, x, x));
   const [errorLowC, errorHighC] = errorRange(posterior);

@@ -1,4 +1,3 @@
-const { floor } = Math; // bound once: asked for at every cell of every step
 /**
  * What is believed about one zone and one batter on it: a grid over the surface error (true surface minus the plate
  * model's where the zone holds, °C), ln of the time factor (signs come later or sooner than the piece model says) and ln
@@ -66,13 +65,18 @@ export function scaledToOne(weights: Float64Array): Float64Array {
 /** The belief over the zone's error alone, batter left aside; one weight for each of `ERRORS`. */
 export function errorWeights({ weights }: Posterior): Float64Array {
   const byError = new Float64Array(ERROR.count);
-  for (let i = 0; i < weights.length; i++) byError[floor(i / OF_BATTER)]! += weights[i]!;
+  for (let e = 0, index = 0; e < ERROR.count; e++) {
+    let sum = 0;
+    for (let i = 0; i < OF_BATTER; i++, index++) sum += weights[index]!;
+    byError[e] = sum;
+  }
   return byError;
 }
 
 /** The belief over the batter alone, the plate left aside; one weight for each pair of time and browning. */
 export function batterWeights({ weights }: Posterior): Float64Array {
   const ofBatter = new Float64Array(OF_BATTER);
-  for (let i = 0; i < weights.length; i++) ofBatter[i % OF_BATTER]! += weights[i]!;
+  for (let e = 0, index = 0; e < ERROR.count; e++)
+    for (let i = 0; i < OF_BATTER; i++, index++) ofBatter[i]! += weights[index]!;
   return ofBatter;
 }

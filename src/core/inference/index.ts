@@ -1,6 +1,6 @@
 export { belief, flipSpreadS, paceOf, type Belief } from './belief.ts';
 export { cueSdLn } from './cue-spread.ts';
-export { type Posterior } from './grid.ts';
+export { batterWeights, type Posterior } from './grid.ts';
 export {
   aged,
   openPrior,

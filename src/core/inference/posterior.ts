@@ -175,20 +175,23 @@ const ELSEWHERE_TRUSTED = 0.7;
 
 /**
  * A belief with what was seen of the same batter on other plates.
+ * @param elsewhere what each of them believes of the batter alone, as `batterWeights` has it
  * @param before what every plate began with of it, so that it counts once
  */
 export function withBatter(
   own: Posterior,
-  elsewhere: readonly Posterior[],
+  elsewhere: readonly Float64Array[],
   before: ArrayLike<number> = UNKNOWN_BATTER,
 ): Posterior {
   if (elsewhere.length === 0) return own;
   const says = new Float64Array(OF_BATTER).fill(1);
   for (const other of elsewhere)
-    batterWeights(other).forEach(
-      (weight, i) => (says[i]! *= (max(weight, 1e-12) / max(before[i]!, 1e-12)) ** ELSEWHERE_TRUSTED),
-    );
-  return { weights: scaledToOne(own.weights.map((weight, i) => weight * says[i % OF_BATTER]!)) };
+    for (let i = 0; i < OF_BATTER; i++)
+      says[i]! *= (max(other[i]!, 1e-12) / max(before[i]!, 1e-12)) ** ELSEWHERE_TRUSTED;
+  const weights = new Float64Array(own.weights.length);
+  for (let e = 0, index = 0; e < ERROR.count; e++)
+    for (let i = 0; i < OF_BATTER; i++, index++) weights[index] = own.weights[index]! * says[i]!;
+  return { weights: scaledToOne(weights) };
 }
 
 /** The belief on another burner: what is known of the batter stays, the plate's error is as open as at first. */

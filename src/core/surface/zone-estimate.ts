@@ -2,6 +2,7 @@ import type { RunView } from '#core/setup';
 import {
   atWork,
   batterOf,
+  batterWeights,
   belief,
   contradictions,
   likelihoodOf,
@@ -89,16 +90,19 @@ export function withPooledBatter(
   own: ZoneBelief,
   elsewhere: readonly ZoneBelief[],
   before: Float64Array | undefined,
+  memo: Memo,
 ): ZoneBelief {
   const others = elsewhere.filter((other) => other !== own && other.aboutBatter);
   if (others.length === 0) return own;
   const posterior = withBatter(
     own.weighed.posterior,
-    others.map(({ weighed }) => weighed.posterior),
+    others.map(({ weighed: { posterior } }) => memo.of(OF_BATTER_ALONE, posterior, () => batterWeights(posterior))),
     before,
   );
   return { ...own, known: belief(posterior), weighed: { ...own.weighed, posterior } };
 }
+
+const OF_BATTER_ALONE: Pick<Question<Float64Array>, 'name' | 'answer'> = { name: 'batter of a posterior' };
 
 /** What every plate of a run began with of a batter. */
 export function batterPrior(run: RunView, formulaId: string): Float64Array | undefined {
