@@ -31,7 +31,7 @@ function median(name: string, times: number, work: () => unknown): Figure {
 }
 
 /** Where the pieces of the belief rows lie. */
-const AT = { modelC: 182, share: 1 };
+const AT = { modelC: 182, sensitivity: 1 };
 
 /** The computations a cook waits for. */
 export function coreFigures(): Figure[] {

@@ -20,7 +20,7 @@ export interface PageFigures {
   readonly review: FirstLoad;
 }
 
-/** Keys of a cook in full swing: the next deed, a cue seen, not yet, a mistake taken back. */
+/** Keys of a cook in full swing: the next action, a cue seen, not yet, a mistake taken back. */
 const KEYS = [' ', '3', ' ', 'n', ' ', 'u', ' ', '4'];
 const TAPS = 48;
 /** A cook's taps are so far apart, ms. */
@@ -84,8 +84,8 @@ async function finishedRun(page: Page, runId: string) {
       const frame = document.querySelector<HTMLElement>('[data-folded]');
       if (!frame) return;
       seen['folded'] ??= performance.now();
-      if (Number(frame.dataset['foretold']) >= 0) seen['foretold'] ??= performance.now();
-    }).observe(document, { subtree: true, childList: true, attributes: true, attributeFilter: ['data-foretold'] });
+      if (Number(frame.dataset['predicted']) >= 0) seen['predicted'] ??= performance.now();
+    }).observe(document, { subtree: true, childList: true, attributes: true, attributeFilter: ['data-predicted'] });
   });
   await page.goto(`/runs/${runId}/cook`);
   await settled(page, 60_000);
@@ -93,7 +93,7 @@ async function finishedRun(page: Page, runId: string) {
   await page.waitForTimeout(OPEN_MS); // what is fetched and compiled once is no growth
   const before = await heapBytes(page);
   await page.waitForTimeout(OPEN_MS);
-  return { finishedMs: seen['foretold']! - seen['folded']!, grownBytes: (await heapBytes(page)) - before };
+  return { finishedMs: seen['predicted']! - seen['folded']!, grownBytes: (await heapBytes(page)) - before };
 }
 
 async function heapBytes(page: Page): Promise<number> {
@@ -117,7 +117,7 @@ async function taps(page: Page, runId: string): Promise<number[]> {
           let pressedMs = 0;
           addEventListener('keydown', () => (pressedMs = performance.now()), { once: true, capture: true });
           const observer = new MutationObserver(() => {
-            if (Number(frame.dataset['foretold']) <= known) return;
+            if (Number(frame.dataset['predicted']) <= known) return;
             observer.disconnect();
             // what was rendered is on the screen after the next frame
             requestAnimationFrame(() => setTimeout(() => resolve(performance.now() - pressedMs)));

@@ -10,7 +10,7 @@ const WARMS_C = [-24, -15, -8, -4, -1, 0] as const;
 /** After so many pours a plate is moved onto another burner. */
 const MOVED_AFTER = 3;
 
-/** Root mean squares of what was foretold before each pour, s. */
+/** Root mean squares of what was predicted before each pour, s. */
 export interface PourFigures {
   readonly predicted: readonly number[];
   readonly mean: readonly number[];
@@ -19,7 +19,7 @@ export interface PourFigures {
 
 /**
  * Six pours one after another on one place of a plate that is not what is written, over many kitchens drawn at random: the
- * best flip foretold before each pour, beside the mean of those so far and the first one's time, for good. Hands that know
+ * best flip predicted before each pour, beside the mean of those so far and the first one's time, for good. Hands that know
  * nothing yet go by the formula's time; the plate is read before its first pour and when it was moved.
  */
 export function foretoldPours(course: Course, kitchens: number): PourFigures {
@@ -37,13 +37,13 @@ export function foretoldPours(course: Course, kitchens: number): PourFigures {
       const modelC = WANTED_C + (course === 'warming' ? WARMS_C[pour]! : 0);
       const surfaceC = modelC + offC + kitchen.besideC(0);
       if (pour === 0 || (course === 'moved' && pour === MOVED_AFTER)) kitchen.probe(0, atS - 1, surfaceC, modelC);
-      const foretold = {
-        predicted: kitchen.foretold(0, atS, modelC).bestS,
+      const predicted = {
+        predicted: kitchen.predicted(0, atS, modelC).bestS,
         mean: seen.length > 0 ? seen.reduce((sum, s) => sum + s, 0) / seen.length : FORMULA_S,
         timer: seen[0] ?? FORMULA_S,
       };
       const truth = kitchen.cooked(surfaceC);
-      for (const [by, s] of Object.entries(foretold) as [keyof PourFigures, number][])
+      for (const [by, s] of Object.entries(predicted) as [keyof PourFigures, number][])
         squares[by][pour]! += (s - truth.flip.bestS) ** 2 / kitchens;
       seen.push(kitchen.look(truth, 0, atS, modelC));
     }

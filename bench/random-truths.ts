@@ -150,13 +150,13 @@ export class RandomKitchen {
     const turn = felt < earliestS ? 'early' : felt > latestS ? 'late' : 'right';
     const turned = about(place, pouredS + flippedS + 0.5, modelC);
     this.observations.push({ kind: 'turn', table: TABLE, afterS: flippedS, turn, ...turned });
-    const byEye = about(place, pouredS + flippedS + 0.25, modelC);
+    const unprompted = about(place, pouredS + flippedS + 0.25, modelC);
     this.observations.push({
       kind: 'unpromptedFlip',
       table: TABLE,
       afterS: flippedS,
       nth: this.count('unpromptedFlip'),
-      ...byEye,
+      ...unprompted,
     });
     const lStar = lightnessAfter(truth.brownedAt, flippedS) + this.strayLStar + EYES.lStarSd * this.z();
     this.observations.push({
@@ -166,8 +166,8 @@ export class RandomKitchen {
     return flippedS;
   }
 
-  /** The best flip of the next piece on a place as it is foretold, and its spread, s. */
-  foretold(place: number, atS: number, modelC: number): { readonly bestS: number; readonly spreadS: number } {
+  /** The best flip of the next piece on a place as it is predicted, and its spread, s. */
+  predicted(place: number, atS: number, modelC: number): { readonly bestS: number; readonly spreadS: number } {
     const weighed = weigh(this.prior, this.observations, atS, this.memo, EVEN);
     const known = belief(weighed.posterior);
     const guess = weighed.field(spotOf(place));
@@ -181,7 +181,7 @@ export class RandomKitchen {
     const pace = { time: Math.exp(known.lnTime), browning: Math.exp(known.lnBrowning) };
     return {
       bestS: flipBestAt(TABLE, modelC + there.errorC, pace),
-      spreadS: flipSpreadS(there, TABLE, { modelC, share: 1 }),
+      spreadS: flipSpreadS(there, TABLE, { modelC, sensitivity: 1 }),
     };
   }
 
@@ -193,7 +193,7 @@ export class RandomKitchen {
 }
 
 function about(place: number, atS: number, modelC: number) {
-  return { atS, spot: spotOf(place), expected: { modelC, share: 1 } };
+  return { atS, spot: spotOf(place), expected: { modelC, sensitivity: 1 } };
 }
 
 function judged(lStar: number): Underside {
@@ -208,7 +208,7 @@ export const Z90 = 1.645;
 
 /**
  * Kitchens drawn at random, a griddle read once and three pieces cooked on three places: how often the next piece's best
- * flip lies within nine in ten of what is foretold, and the median half-width of that, s.
+ * flip lies within nine in ten of what is predicted, and the median half-width of that, s.
  */
 export function honesty(count: number) {
   const truths = Array.from({ length: count }, (_, index) => {
@@ -218,7 +218,7 @@ export function honesty(count: number) {
     kitchen.probe(0, 0, surfaceC(0), WANTED_C);
     for (let piece = 0; piece < 3; piece++)
       kitchen.look(kitchen.cooked(surfaceC(piece)), piece, 10 + 300 * piece, WANTED_C);
-    const { bestS, spreadS } = kitchen.foretold(0, 900, WANTED_C);
+    const { bestS, spreadS } = kitchen.predicted(0, 900, WANTED_C);
     return { missedS: Math.abs(kitchen.cooked(surfaceC(0)).flip.bestS - bestS), halfWidthS: Z90 * spreadS };
   });
   const halves = truths.map(({ halfWidthS }) => halfWidthS).sort((a, b) => a - b);

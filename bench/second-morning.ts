@@ -6,16 +6,16 @@ const PIECES = 4;
 
 /** Of a second morning's first piece, before anything is seen but one reading of the plate. */
 export interface FirstPieceFigures {
-  /** Root mean square of what was foretold, s. */
+  /** Root mean square of what was predicted, s. */
   readonly rmsS: number;
-  /** How often it lay within nine in ten of what was foretold. */
+  /** How often it lay within nine in ten of what was predicted. */
   readonly held: number;
   /** Median half-width of that, s. */
   readonly medianHalfWidthS: number;
 }
 
 /**
- * Kitchens drawn at random on two mornings, nearly the same batter and another plate: the best flip foretold for the
+ * Kitchens drawn at random on two mornings, nearly the same batter and another plate: the best flip predicted for the
  * second morning's first piece, by a desk that kept what the first morning showed of the batter and by one that did not.
  */
 export function secondMorning(kitchens: number): {
@@ -35,11 +35,11 @@ export function secondMorning(kitchens: number): {
       kitchen.nextMorning(keeps ? known : null);
       const surfaceC = WANTED_C + ZONE_SD_C * kitchen.z() + kitchen.besideC(0);
       kitchen.probe(0, 0, surfaceC, WANTED_C);
-      const foretold = kitchen.foretold(0, 10, WANTED_C);
-      const missedS = kitchen.cooked(surfaceC).flip.bestS - foretold.bestS;
+      const predicted = kitchen.predicted(0, 10, WANTED_C);
+      const missedS = kitchen.cooked(surfaceC).flip.bestS - predicted.bestS;
       squares += missedS ** 2;
-      held += Math.abs(missedS) <= Z90 * foretold.spreadS ? 1 : 0;
-      halves.push(Z90 * foretold.spreadS);
+      held += Math.abs(missedS) <= Z90 * predicted.spreadS ? 1 : 0;
+      halves.push(Z90 * predicted.spreadS);
     }
     const medianHalfWidthS = halves.sort((a, b) => a - b)[Math.floor(kitchens / 2)]!;
     return { rmsS: Math.sqrt(squares / kitchens), held: held / kitchens, medianHalfWidthS };

@@ -16,7 +16,7 @@ async function pouredAgo(page: Page, pieces: readonly { placeId: string; agoS: n
   );
   return runId;
 }
-const deeds = async (page: Page, runId: string) =>
+const actions = async (page: Page, runId: string) =>
   (await logOf(page, runId))
     .filter(({ kind, payload }) => (kind === 'flipped' || kind === 'lifted') && payload['assumed'] === true)
     .map(({ kind }) => kind);
@@ -39,7 +39,7 @@ test('what nobody tapped is taken to have been done, is drawn so, and is put rig
   await page.getByTestId('settle').click();
   await expect(card).toBeHidden();
   await settled(page);
-  expect(await deeds(page, runId)).toEqual(['flipped', 'lifted', 'flipped']);
+  expect(await actions(page, runId)).toEqual(['flipped', 'lifted', 'flipped']);
   await page.getByTestId('undo').click();
   await expect(card).toContainText('Taken as off: A1.');
 });

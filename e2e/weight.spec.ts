@@ -36,7 +36,7 @@ test('19 what a browser that has nothing yet is sent for Cook and for Review, an
   }
 });
 
-test('19 a tap is foretold once: that it is stored, and that its window was shown, asks nothing anew', async ({
+test('19 a tap is predicted once: that it is stored, and that its window was shown, asks nothing anew', async ({
   page,
 }) => {
   await page.addInitScript(() => {

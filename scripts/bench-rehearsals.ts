@@ -23,7 +23,7 @@ found[0]!.byKitchen.forEach(({ file }, index) =>
 
 const KITCHENS = 200;
 console.log(
-  `\n| ${KITCHENS} kitchens drawn at random: rms of the flip foretold before pours 1–6, s | by the board | mean | timer |\n|---|---|---|---|`,
+  `\n| ${KITCHENS} kitchens drawn at random: rms of the flip predicted before pours 1–6, s | by the board | mean | timer |\n|---|---|---|---|`,
 );
 for (const course of COURSES) {
   const { predicted, mean, timer } = foretoldPours(course, KITCHENS);

@@ -22,7 +22,7 @@ const PIECES = 1000;
 interface Tap {
   readonly runId: string;
   readonly device: number;
-  readonly deed: string;
+  readonly action: string;
 }
 
 /** A small generator, so that a morning can be lived again (Numerical Recipes' LCG). */
@@ -209,8 +209,8 @@ test('three devices, failing servers, a failing database and a bad line: nothing
       while (tapped.length < until) {
         const away = chance() < 0.06;
         if (away) await page.context().setOffline(true);
-        const deeds = await tapSome(page, BATCH);
-        tapped.push(...deeds.map((deed) => ({ runId, device, deed })));
+        const actions = await tapSome(page, BATCH);
+        tapped.push(...actions.map((action) => ({ runId, device, action })));
         if (away) {
           counts.offline += 1;
           await page.waitForTimeout(300 + 1500 * chance());
@@ -280,8 +280,8 @@ test('three devices, failing servers, a failing database and a bad line: nothing
         const inDatabase = hands
           .filter((row) => row.device_id === deviceId)
           .map((row) => `${wordOf[row.kind]} ${placeOf.get(row.payload['pieceId']!)}`);
-        const byDriver = tapped.filter((tap) => tap.runId === runId && tap.device === device).map((tap) => tap.deed);
-        const at = byDriver.findIndex((deed, index) => deed !== inDatabase[index]);
+        const byDriver = tapped.filter((tap) => tap.runId === runId && tap.device === device).map((tap) => tap.action);
+        const at = byDriver.findIndex((action, index) => action !== inDatabase[index]);
         if (at >= 0 || inDatabase.length !== byDriver.length)
           lost.push(
             `${runId} device ${device}: ${byDriver.length} tapped, ${inDatabase.length} stored; from ${at}: ` +

@@ -23,7 +23,7 @@ const HEAT = '[data-testid="heat-alarm"], [data-testid="heat-advice"], [data-tes
 /** A page that opens on a whole morning follows its plates from cold, ms. */
 const OPENED_MS = 60_000;
 /** A morning asks for some hundreds of things. */
-const MAX_DEEDS = 900;
+const MAX_ACTIONS = 900;
 
 const event = (kind: string, payload: object, simAtMs: number) => ({
   ...{ id: randomUUID(), kind, v: 1, deviceId: randomUUID(), deviceAtMs: Date.now() },
@@ -57,17 +57,17 @@ async function mixedMorning(page: Page): Promise<{ runId: string; firstPourMs: n
   return { runId, firstPourMs: plan.firstPourMs };
 }
 
-type Deed = 'heat' | 'look' | 'fat' | 'hand' | 'off';
+type Action = 'heat' | 'look' | 'fat' | 'hand' | 'off';
 
 /** The first thing the Cook stage asks for that these hands can do, in its own order; null when nothing is due. */
-function askedNow(page: Page): Promise<Deed | null> {
+function askedNow(page: Page): Promise<Action | null> {
   return page.evaluate(() => {
     const one = (id: string) => document.querySelector<HTMLElement>(`[data-testid="${id}"]`);
     if (/All off/.test(one('next-hand')?.innerText ?? '')) return 'off';
     const asked = document.querySelector<HTMLElement>('[data-asked]')?.dataset['asked']?.split(' ') ?? [];
-    const deed = asked.find((kind) => ['heat', 'look', 'hand'].includes(kind)) as Deed | undefined;
-    if (deed === 'hand' && document.querySelector('[data-testid="fat-first"] button')) return 'fat';
-    return deed ?? null;
+    const action = asked.find((kind) => ['heat', 'look', 'hand'].includes(kind)) as Action | undefined;
+    if (action === 'hand' && document.querySelector('[data-testid="fat-first"] button')) return 'fat';
+    return action ?? null;
   });
 }
 
@@ -83,7 +83,7 @@ test('the screens obeyed for a morning at twenty times: nothing too hot before t
   const clock = (name: string) => page.getByRole('button', { name, exact: true }).click();
   let poured = false;
   const saidTooHot: string[] = [];
-  for (let deeds = 0; deeds < MAX_DEEDS; deeds++) {
+  for (let actions = 0; actions < MAX_ACTIONS; actions++) {
     let asked = await askedNow(page);
     if (asked === null) {
       await clock('20×');

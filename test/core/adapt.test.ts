@@ -30,7 +30,7 @@ const TABLE = timelineTable({
 });
 const MODEL_C = 182;
 /** A zone that holds: all of its error shows. */
-const HOLDS = { modelC: MODEL_C, share: 1 };
+const HOLDS = { modelC: MODEL_C, sensitivity: 1 };
 const THERE = { interceptC: 0, slope: 0, sdC: 0 };
 const withReading = (prior: Posterior, surfaceC: number, sdC: number) =>
   withSurface(prior, HOLDS, (at) => -0.5 * ((at - surfaceC) / sdC) ** 2, THERE);
@@ -98,7 +98,7 @@ describe('cues', () => {
   });
 
   it('that the assumed heat would never show are taken as a sign of another heat', () => {
-    const golden = belief(withCue(prior, TABLE, { modelC: 140, share: 1 }, 'golden', 150));
+    const golden = belief(withCue(prior, TABLE, { modelC: 140, sensitivity: 1 }, 'golden', 150));
     expect(golden.errorC).toBeGreaterThan(5);
   });
 

@@ -136,7 +136,7 @@ describe('a batter that shows itself to brown fast', () => {
     expect(stateOf(events).refused.map(({ reason }) => reason)).toEqual(['notFlipped', 'noSuchPiece']);
   });
 
-  it('a verdict is taken back by undo like any deed of hands', () => {
+  it('a verdict is taken back by undo like any action of hands', () => {
     const events = [
       ...usual(),
       piece(1, 'A1', 13),

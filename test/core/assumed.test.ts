@@ -21,39 +21,41 @@ const stateOf = (events: readonly StoredEvent[]) => fold({ pins: PINS, rehearsal
 const at = (events: readonly StoredEvent[], seconds: number) => {
   const state = stateOf(events);
   const nowMs = T0 + seconds * 1000;
-  const foreseen = forecast(runView(PINS, state, tables), nowMs);
-  return { state, nowMs, foreseen, deeds: inferredActions(state, foreseen, nowMs) };
+  const predicted = forecast(runView(PINS, state, tables), nowMs);
+  return { state, nowMs, predicted, actions: inferredActions(state, predicted, nowMs) };
 };
 
 describe('hands that do not tap', () => {
   const events = [...begun, poured(1, 'A1', 0)];
-  const { flip, lift } = at(events, 10).foreseen.pieces[id(1)]!;
+  const { flip, lift } = at(events, 10).predicted.pieces[id(1)]!;
   const s = (ms: number) => (ms - T0) / 1000;
 
   it('keep their prompt while they are only late', () => {
-    expect(at(events, s(flip.latestMs) + 30).deeds).toEqual([]);
+    expect(at(events, s(flip.latestMs) + 30).actions).toEqual([]);
   });
 
   it('are taken to have turned, and later lifted, a piece far past its time: each at its best moment', () => {
     const turned = at(events, s(flip.latestMs) + 50);
-    expect(turned.deeds).toEqual([{ pieceId: id(1), verb: 'flip', atMs: turned.foreseen.pieces[id(1)]!.flip.bestMs }]);
+    expect(turned.actions).toEqual([
+      { pieceId: id(1), verb: 'flip', atMs: turned.predicted.pieces[id(1)]!.flip.bestMs },
+    ]);
     const off = at(events, s(lift.latestMs) + 60);
-    expect(off.deeds.map(({ verb }) => verb)).toEqual(['flip', 'lift']);
+    expect(off.actions.map(({ verb }) => verb)).toEqual(['flip', 'lift']);
     // one whose turn was tapped is only taken to be off
     const tapped = [...events, event('flipped', { pieceId: id(1) }, after(s(flip.bestMs)))];
-    expect(at(tapped, s(lift.latestMs) + 60).deeds.map(({ verb }) => verb)).toEqual(['lift']);
+    expect(at(tapped, s(lift.latestMs) + 60).actions.map(({ verb }) => verb)).toEqual(['lift']);
   });
 
   it('are asked for the next thing by what is taken to be so, and the log stays as it was tapped', () => {
-    const { state, deeds, foreseen, nowMs } = at(events, s(flip.latestMs) + 50);
-    const taken = withInferred(runView(PINS, state), deeds).state;
+    const { state, actions, predicted, nowMs } = at(events, s(flip.latestMs) + 50);
+    const taken = withInferred(runView(PINS, state), actions).state;
     const handOf = (of: typeof state) =>
-      nextActions(runView(PINS, of), foreseen, null, nowMs).find(({ placeId }) => placeId === 'A1');
+      nextActions(runView(PINS, of), predicted, null, nowMs).find(({ placeId }) => placeId === 'A1');
     expect(handOf(state)!.verb).toBe('flip');
     expect(handOf(taken)!.verb).toBe('lift');
     expect(state.pieces.get(id(1))!.flippedAtMs).toBeNull();
     const off = at(events, s(lift.latestMs) + 60);
-    expect(withInferred(runView(PINS, off.state), off.deeds).state.onPlate.size).toBe(0);
+    expect(withInferred(runView(PINS, off.state), off.actions).state.onPlate.size).toBe(0);
     expect(off.state.onPlate.size).toBe(1);
     const run = runView(PINS, state);
     expect(withInferred(run, [])).toBe(run);
@@ -87,9 +89,9 @@ describe('a verdict on a turn that nobody timed', () => {
         event('flipped', { pieceId: id(1), ...(assumed ? { assumed } : {}) }, after(120)),
         event('turn-judged', { pieceId: id(1), turn: 'early' }, after(130)),
       ];
-      return at(log, 140).foreseen.zones.find(({ zoneId, formulaId }) => zoneId === 'A' && formulaId === CAKES)!.next;
+      return at(log, 140).predicted.zones.find(({ zoneId, formulaId }) => zoneId === 'A' && formulaId === CAKES)!.next;
     };
-    const [plain] = at([...begun, poured(1, 'A1', 0)], 140).foreseen.zones;
+    const [plain] = at([...begun, poured(1, 'A1', 0)], 140).predicted.zones;
     expect(judged(true).flip.bestS).toBeCloseTo(plain!.next.flip.bestS, 6);
     expect(judged(false).flip.bestS).toBeGreaterThan(plain!.next.flip.bestS + 1);
   });

@@ -60,7 +60,7 @@ describe('a turn by eye', () => {
     expect(own([poured(1, 'A1'), shown(1), flipped(1, 90, { assumed: true })])).toEqual([]);
   });
 
-  it('moves what is foretold of the next pieces towards it; one that was asked for does not', () => {
+  it('moves what is predicted of the next pieces towards it; one that was asked for does not', () => {
     const usual = nextS([poured(1, 'A1'), shown(1)]);
     expect(nextS([poured(1, 'A1'), shown(1), flipped(1, 80)])).toBeLessThan(usual - 2);
     expect(nextS([poured(1, 'A1'), shown(1), flipped(1, 112)])).toBeCloseTo(usual, 6);
@@ -70,7 +70,7 @@ describe('a turn by eye', () => {
 
   it('counts less each time: eyes with a taste of their own always err to that side', () => {
     const table = timelineTable(cake(182));
-    const at = { modelC: 182, share: 1 };
+    const at = { modelC: 182, sensitivity: 1 };
     const earlyS = 0.8 * flipBestAt(table, 182);
     const spot = { interceptC: 0, slope: 0, sdC: 0 };
     const movedBy = (nth: number) =>

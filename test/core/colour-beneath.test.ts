@@ -56,15 +56,15 @@ describe('what was seen beneath a piece', () => {
   it('a look at one zone leaves the look at another asked for', () => {
     const looks = (events: StoredEvent[]) => {
       const state = stateOf([...begun, ...events]);
-      const foretold = forecast(runView(PINS, state, tables), T0 + 30_000);
+      const predicted = forecast(runView(PINS, state, tables), T0 + 30_000);
       // where a look is due well before the flip
       const pieces = Object.fromEntries(
-        Object.entries(foretold.pieces).map(([key, piece]) => [
+        Object.entries(predicted.pieces).map(([key, piece]) => [
           key,
           { ...piece, darkFromMs: T0 + 30_000, flip: { ...piece.flip, bestMs: T0 + 90_000 } },
         ]),
       );
-      return looksBeneath(state, { ...foretold, pieces }).map(({ pieceId }) => pieceId);
+      return looksBeneath(state, { ...predicted, pieces }).map(({ pieceId }) => pieceId);
     };
     expect(looks([])).toEqual([id(1), id(3)]);
     expect(looks([seen('golden', 'A1', 20, 20)])).toEqual([id(3)]);

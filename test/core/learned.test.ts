@@ -58,7 +58,7 @@ describe('what is kept of a batter', () => {
     expect(lnTimeOf(withBatter(plain, [plain, plain].map(batterWeights), before))).toBeCloseTo(lnTimeOf(plain), 9);
     // the other plate's cue counts, what both began with does not
     const table = timelineTable(cake(182));
-    const seen = withCue(plain, table, { modelC: 182, share: 1 }, 'popping', 60);
+    const seen = withCue(plain, table, { modelC: 182, sensitivity: 1 }, 'popping', 60);
     expect(lnTimeOf(withBatter(plain, [batterWeights(seen)], before))).not.toBeCloseTo(lnTimeOf(plain), 3);
   });
 });
@@ -86,9 +86,9 @@ describe('two mornings in a kitchen whose batter browns slowly', () => {
     for (const { turns } of first.learned!.readings) expect(turns[0]!.beforeS).toBeGreaterThan(60);
   });
 
-  it('the second begins with it: what is foretold is narrower from the first piece on', () => {
+  it('the second begins with it: what is predicted is narrower from the first piece on', () => {
     const widest = ({ pieces }: RehearsalResult) =>
-      Math.max(...pieces.filter(({ test }) => test).map(({ foretold }) => foretold!.spreadS));
+      Math.max(...pieces.filter(({ test }) => test).map(({ predicted }) => predicted!.spreadS));
     // how a warming plate answers is no better known by then: that part of the spread stays
     expect(widest(cook(2, first))).toBeLessThan(widest(first));
   });

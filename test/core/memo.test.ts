@@ -163,11 +163,11 @@ describe('19.2 answers that went by who asked first', () => {
     const seen = (more: object): Observation =>
       ({
         ...{ kind: 'cue', cue: 'coveredFace', nth: 1, atS: 100, afterS: 80, table },
-        ...{ expected: { modelC: 182, share: 1, roughC: 2 }, spot: { xMm: 100, yMm: 100 }, ...more },
+        ...{ expected: { modelC: 182, sensitivity: 1, roughC: 2 }, spot: { xMm: 100, yMm: 100 }, ...more },
       }) as Observation;
     const kinds = [
       seen({}),
-      seen({ expected: { modelC: 182, share: 1, roughC: 25 } }),
+      seen({ expected: { modelC: 182, sensitivity: 1, roughC: 25 } }),
       seen({ atS: 2000 }),
       { kind: 'moved', atS: 120, errorSdC: 10 } as Observation,
       { kind: 'moved', atS: 120, errorSdC: 40 } as Observation,

@@ -44,24 +44,24 @@ class Kitchen {
     return fold(RUN, heard, waiting);
   }
 
-  tap(index: number, deed: number, pick: number, later: number): void {
+  tap(index: number, action: number, pick: number, later: number): void {
     const { deviceId, waiting } = this.device(index);
     const state = this.seen(index);
     const more = { deviceId, offsetMs: later * 1000 };
     const lying = [...state.onPlate.values()];
     const piece = lying[pick % Math.max(1, lying.length)];
-    if (deed === 0) {
+    if (action === 0) {
       this.pieces += 1;
       waiting.push(this.event('poured', pour(id(0xa000 + this.pieces), PLACES[pick % PLACES.length]!), more));
-    } else if (deed === 1 && piece) {
+    } else if (action === 1 && piece) {
       const next = state.pieces.get(piece)!.flippedAtMs === null ? 'flipped' : 'lifted';
       waiting.push(this.event(next, { pieceId: piece }, more));
-    } else if (deed === 2 && piece) waiting.push(this.event('failed', { pieceId: piece }, more));
-    else if (deed === 3) {
+    } else if (action === 2 && piece) waiting.push(this.event('failed', { pieceId: piece }, more));
+    else if (action === 3) {
       const known = [...this.device(index).heard, ...waiting]; // anything may be taken back, an undo too
       const target = known[pick % Math.max(1, known.length)];
       if (target) waiting.push(this.event('undone', { eventIds: [target.id] }, more));
-    } else if (deed === 4) {
+    } else if (action === 4) {
       waiting.push(this.event('lot-mixed', { formulaId: CAKES, atMs: 1, volumeMl: 1000, batterC: 20 }, more));
       waiting.push(this.event('lot-thinned', { formulaId: CAKES, ingredientId: 'milk', massG: 20 + pick }, more));
     }
@@ -143,7 +143,7 @@ const step = fc.oneof(
     arbitrary: fc.record({
       do: fc.constant('tap' as const),
       device,
-      deed: fc.nat(4),
+      action: fc.nat(4),
       pick: fc.nat(30),
       later: fc.integer({ min: -90, max: 90 }),
     }),
@@ -170,7 +170,7 @@ describe('several devices on one run', () => {
       fc.property(fc.array(step, { minLength: 20, maxLength: 80, size: 'max' }), (steps) => {
         const kitchen = new Kitchen();
         for (const each of steps) {
-          if (each.do === 'tap') kitchen.tap(each.device, each.deed, each.pick, each.later);
+          if (each.do === 'tap') kitchen.tap(each.device, each.action, each.pick, each.later);
           else if (each.do === 'send') kitchen.send(each.device, each.count, each.answered);
           else
             kitchen.hear(

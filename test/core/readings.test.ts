@@ -18,7 +18,7 @@ import { CREPE_PAN_ONE, GRIDDLE } from '#demo';
 
 const BARE: StationBody = { ...GRIDDLE, coating: 'none' };
 const STAINLESS: StationBody = { ...BARE, metal: 'stainless' };
-const HOLDS = { modelC: 182, share: 1 };
+const HOLDS = { modelC: 182, sensitivity: 1 };
 const OPEN = { kind: 'open', errorSdC: 15 } as const;
 const memo = new Memo();
 const look = (reading: PlateReading, atS = 0, station = BARE): Observation => ({
@@ -113,7 +113,7 @@ describe('looks together', () => {
     const moved = weigh(OPEN, [...sure, { kind: 'moved', atS: 20, errorSdC: 15 }], 20, memo);
     expect(Math.abs(belief(moved.posterior).errorC)).toBeLessThan(0.1);
     expect(belief(moved.posterior).errorSdC).toBeGreaterThan(14);
-    const cold: Observation = { ...look(probe(24)), expected: { modelC: 22, share: 0 } } as Observation;
+    const cold: Observation = { ...look(probe(24)), expected: { modelC: 22, sensitivity: 0 } } as Observation;
     expect(belief(weigh(OPEN, [cold], 0, memo).posterior).errorSdC).toBeCloseTo(belief(openPrior(15)).errorSdC, 1);
   });
 });

@@ -31,8 +31,8 @@ const flippedAt = (seconds: number) => event('flipped', { pieceId: id(1) }, afte
 
 function remedy(events: readonly StoredEvent[], fault: Fault, atS = 100): Remedy {
   const state = fold({ pins: PINS, rehearsal: false }, numbered(events));
-  const foreseen = forecast(runView(PINS, state, tables), T0 + atS * 1000);
-  return remedyFor(runView(PINS, state, tables), foreseen, state.pieces.get(id(1))!, fault)!;
+  const predicted = forecast(runView(PINS, state, tables), T0 + atS * 1000);
+  return remedyFor(runView(PINS, state, tables), predicted, state.pieces.get(id(1))!, fault)!;
 }
 const zoneOf = (events: readonly StoredEvent[]) =>
   forecast(runView(PINS, fold({ pins: PINS, rehearsal: false }, numbered(events)), tables), T0 + 100_000).zones.find(

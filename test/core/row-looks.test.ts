@@ -4,7 +4,7 @@ import { timelineAt, timelineTable } from '#core/piece';
 import { cake } from './pieces.ts';
 
 const TABLE = timelineTable(cake(182));
-const HOLDS = { modelC: 182, share: 1 };
+const HOLDS = { modelC: 182, sensitivity: 1 };
 
 describe('looks along one row', () => {
   const after = (count: number, weight: number) => {
@@ -31,7 +31,7 @@ describe('looks along one row', () => {
 describe('a flip on a plate believed hot with a wide spread', () => {
   it('is not left to the unlikely cool tail: it comes before the underside is as likely as not dark', () => {
     const wide = belief(openPrior(45));
-    const hot = { modelC: 205, share: 1 };
+    const hot = { modelC: 205, sensitivity: 1 };
     const { bestS, darkFromS, mayBurnS } = surestFlip(wide, TABLE, hot);
     const darkS = timelineAt(TABLE, 205 + wide.errorC).brownedAt.dark!;
     expect(bestS).toBeLessThanOrEqual(1.35 * darkS);

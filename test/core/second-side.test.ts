@@ -47,9 +47,9 @@ describe('what was told of second sides', () => {
 
   it('shortens too, by lifts of the cook’s own, a middle that was done or dry, and does not move by one that was due', () => {
     const at = (...told: SecondSideSeen[]) => secondSides(told).at('A', 'A1').mean;
-    expect(at(seen('byEye', 45))).toBeLessThan(-0.02);
+    expect(at(seen('unprompted', 45))).toBeLessThan(-0.02);
     expect(at(seen('dry', 50))).toBeLessThan(-0.02);
-    expect(at(seen('byEye', 60))).toBeCloseTo(0, 12);
+    expect(at(seen('unprompted', 60))).toBeCloseTo(0, 12);
     expect(Math.abs(at(seen('done', 70)))).toBeLessThan(0.05);
     // so late something else was amiss: it says no more than what is half as far off
     expect(at(seen('longer', 200))).toBe(at(seen('longer', 100)));
@@ -73,7 +73,7 @@ describe('a lift by what was learned', () => {
     expect(later.done.springsBackS).toBeCloseTo(1.25 * AT_182.done.springsBackS!, 6);
   });
 
-  it('is never called before it is foretold to be done inside, however soon others were lifted', () => {
+  it('is never called before it is predicted to be done inside, however soon others were lifted', () => {
     expect(liftLearned(lift, -2)).toMatchObject({ earliestS: lift.earliestS, bestS: lift.earliestS });
     expect(secondLearned(AT_182, -2).done).toEqual(AT_182.done);
   });
@@ -107,7 +107,7 @@ describe('second sides in a run', () => {
   const stateOf = (...events: StoredEvent[]) => fold({ pins: PINS, rehearsal: false }, numbered([...begun, ...events]));
   const FLIP_S = 140;
   const first = [poured(1, 'A1', 0), flipped(1, FLIP_S)];
-  /** How long the second side of a piece that was poured and turned later is foretold to take, s. */
+  /** How long the second side of a piece that was poured and turned later is predicted to take, s. */
   const secondS = (...events: StoredEvent[]) => {
     const state = stateOf(...events, poured(2, 'A1', 300), flipped(2, 300 + FLIP_S));
     const { lift } = forecast(runView(PINS, state, tables), T0 + (300 + FLIP_S + 5) * 1000).pieces[id(2)]!;

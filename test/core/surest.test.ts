@@ -28,13 +28,13 @@ import {
 import { cake, shelf } from './pieces.ts';
 
 const TABLE = timelineTable(cake(182));
-const HOLDS = { modelC: 182, share: 1 };
+const HOLDS = { modelC: 182, sensitivity: 1 };
 const read = (surfaceC: number, sdC: number) =>
   withSurface(priorPosterior(15), HOLDS, (at) => -0.5 * ((at - surfaceC) / sdC) ** 2, {
     ...{ interceptC: 0, slope: 0, sdC: 0 },
   });
 /** A chance by brute force: how often a turn at a moment falls inside, over the belief's own grid. */
-const aim = (posterior: Posterior, modelC = 182) => surestFlip(belief(posterior), TABLE, { modelC, share: 1 });
+const aim = (posterior: Posterior, modelC = 182) => surestFlip(belief(posterior), TABLE, { modelC, sensitivity: 1 });
 
 describe('the good moments of a flip', () => {
   it('lie about the best, no wider than a quarter of it, and end where it is dark', () => {
@@ -81,7 +81,7 @@ describe('the surest lift', () => {
     const { usual, firstS } = usualAt(surfaceC);
     const known = { ...belief(read(182, 1)), errorC: 0, lnTime: 0, lnBrowning: 0 };
     const of = { ...known, covariance: [sdC ** 2, 0, 0, 1e-6, 0, 1e-6] as const };
-    return surestLift(of, TABLE, { modelC: surfaceC, share: 1 }, usual, { firstS, slower: 1, longer });
+    return surestLift(of, TABLE, { modelC: surfaceC, sensitivity: 1 }, usual, { firstS, slower: 1, longer });
   };
 
   it('of a plate that is known is when its second face has its colour and its inside is done', () => {

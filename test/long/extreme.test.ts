@@ -26,7 +26,7 @@ import { extremesOf, type Names } from './extreme-payloads.ts';
 
 /** Cases of one to three events each: two thousand events a kind. */
 const CASES = 1000;
-/** One in so many is followed to the end: what is foretold, planned and asked for. */
+/** One in so many is followed to the end: what is predicted, planned and asked for. */
 const FOLLOWED = 100;
 const PIECES = [id(0xa1), id(0xa2), id(0xa3)];
 const T0 = SERVICE_MS - 1_200_000;

@@ -48,7 +48,7 @@ interface Case {
   readonly seed: number;
   /** Where three looks fall, s after it was lit and mm. */
   readonly looks: readonly { readonly atS: number; readonly spot: SpotOnPlate }[];
-  readonly expected: (atS: number, spot?: SpotOnPlate) => { modelC: number; share: number };
+  readonly expected: (atS: number, spot?: SpotOnPlate) => { modelC: number; sensitivity: number };
   readonly trueC: (atS: number, spot: SpotOnPlate) => number;
   readonly zoneC: number;
   readonly endS: number;
@@ -118,7 +118,7 @@ function hiddenCase(seed: number, outside: boolean): Case {
     ...{ station: plain, seed, looks, endS, spreadC: spotSpreadC(pattern.unevenC) },
     expected: (atS, spot) => ({
       modelC: trackAt(track, atS) + (spot ? pattern.at(spot.xMm, spot.yMm) : 0),
-      share: shareAt(track, atS),
+      sensitivity: shareAt(track, atS),
     }),
     trueC: (_atS, spot) => plate.at(spot.xMm, spot.yMm), // it has settled: seconds do not matter
     zoneC: plate.zoneMeanC('A'),
@@ -132,9 +132,9 @@ const UNREAD = { kind: 'open', errorSdC: UNREAD_SD_C } as const;
 function judged(one: Case, observations: readonly Observation[]) {
   const { posterior } = weigh(UNREAD, observations, one.endS, new Memo(), { spreadC: one.spreadC });
   const known = belief(posterior);
-  const { modelC, share } = one.expected(one.endS);
-  const low = modelC + share * known.errorLowC;
-  const high = modelC + share * known.errorHighC;
+  const { modelC, sensitivity } = one.expected(one.endS);
+  const low = modelC + sensitivity * known.errorLowC;
+  const high = modelC + sensitivity * known.errorHighC;
   return { holds: low <= one.zoneC && one.zoneC <= high, halfC: (high - low) / 2 };
 }
 
@@ -149,7 +149,7 @@ const byProbe = (one: Case): Observation[] =>
   });
 
 /** What eyes see of a true surface: signs give way to each other where water, butter and colour really do, give or take. */
-function byEye(one: Case): Observation[] {
+function unprompted(one: Case): Observation[] {
   const random = seeded(one.seed + 77);
   const [first, second, third] = one.looks as [Case['looks'][number], Case['looks'][number], Case['looks'][number]];
   const sign = <T>(signs: readonly T[], bounds: readonly (readonly [number, number])[], trueC: number): T => {
@@ -214,7 +214,7 @@ describe('600 hidden plates, 100 of them outside what is expected of plates', ()
 
   it.each([
     ['three probe readings', byProbe, 8],
-    ['a drop, a dab of butter and a test piece', byEye, 14],
+    ['a drop, a dab of butter and a test piece', unprompted, 14],
   ] as const)('%s: nine in ten of the belief hold the truth in 85–95 %%', (what, look, mostC) => {
     const within = inside.map((one) => judged(one, look(one)));
     const beyond = outside.map((one) => judged(one, look(one)));

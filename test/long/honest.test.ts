@@ -5,7 +5,7 @@ import { honesty } from '../../bench/random-truths.ts';
 
 const rms = (of: readonly number[]) => Math.sqrt(of.reduce((sum, s) => sum + s * s, 0) / of.length);
 
-describe('what is foretold, over kitchens drawn at random', () => {
+describe('what is predicted, over kitchens drawn at random', () => {
   it('holds in about nine of ten of 1,000, and is narrow after three pieces', () => {
     const { held, medianHalfWidthS } = honesty(1000);
     expect(held).toBeGreaterThan(0.85);

@@ -20,7 +20,7 @@ export function cueSpreads(run: RunView, pieceId: string, nowMs: number): Partia
   if (!under) return {};
   const table = tableFor(run, piece, piece.pouredAtMs);
   const { surfaceC, pace, known, expected } = pieceBelieved(run, piece, table, under.model, under.believed);
-  const surfaceSdC = Math.hypot(expected.share * known.errorSdC, expected.roughC ?? 0);
+  const surfaceSdC = Math.hypot(expected.sensitivity * known.errorSdC, expected.roughC ?? 0);
   const byParameters = spreadsAt(table, surfaceC, run.memo);
   const spreads: Partial<Record<Cue, number>> = {};
   for (const [cue, dueS] of Object.entries(timelineAt(table, surfaceC, pace).cues) as [Cue, number][]) {

@@ -43,7 +43,7 @@ function cookedPiece(piece: LiftedPiece, simulated: SimulatedPiece): CookedPiece
   return { pieceId: piece.id, off, wrong: wrongWith(simulated, off, flippedS, offS - flippedS) };
 }
 
-/** Moments are foretold to some seconds: nearer than this it is given the benefit of the doubt, as a share. Assumed. */
+/** Moments are predicted to some seconds: nearer than this it is given the benefit of the doubt, as a share. Assumed. */
 const DOUBT = 0.06;
 
 function wrongWith(

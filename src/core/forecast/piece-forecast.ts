@@ -99,7 +99,7 @@ export function pieceForecast(
         ? flipToTarget(surest, timeline, aim)
         : surest
       : dueAt(surest, (signMs - pouredMs) / 1000),
-    waited && (waited.atMs - pouredMs) / 1000, // the cook's word, whatever is foretold
+    waited && (waited.atMs - pouredMs) / 1000, // the cook's word, whatever is predicted
   );
   const turnedMs = piece.flippedAtMs ?? afterPour(flip.bestS);
   const pinnedS = run.state.secondSideS.get(piece.formulaId);
@@ -151,11 +151,11 @@ function signSeenMs({ cues }: Piece, rule: FlipRule): number | null {
   return cues.find(({ cue }) => cue === sign)?.atMs ?? null;
 }
 
-/** A sign seen this long before the inside is foretold to hold is a slip, as a share of that. Assumed. */
+/** A sign seen this long before the inside is predicted to hold is a slip, as a share of that. Assumed. */
 const SIGN_FROM = 0.6;
 
 /**
- * A flip whose sign was seen is due then, or when all of the piece is foretold to hold, if that is sooner than foretold:
+ * A flip whose sign was seen is due then, or when all of the piece is predicted to hold, if that is sooner than predicted:
  * eyes outrank the time on the early side.
  */
 function dueAt<W extends Window>(window: W, seenS: number): W {

@@ -105,7 +105,7 @@ export function toldApart(
   batterC: number,
 ): Pick<PieceInput, 'thicknessMm' | 'batterC'> {
   const step = familyOf(type) === 'thin' ? THIN_STEP_MM : DISC_STEP_MM;
-  // a film thinner than that tears into drops: it is foretold as the thinnest there is
+  // a film thinner than that tears into drops: it is predicted as the thinnest there is
   return { thicknessMm: Math.max(THINNEST_MM, roundTo(thicknessMm, step)), batterC: roundTo(batterC, BATTER_STEP_C) };
 }
 

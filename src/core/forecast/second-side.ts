@@ -10,20 +10,20 @@ const ASKED_AGAIN = { leastS: 5, share: 0.08 };
 /**
  * What is believed of a batter's second sides by what was told of them: too soon to lift, a middle that was looked at, and
  * pieces that were lifted by eye.
- * @param foretold the second side of a piece as the piece model has it, from its flip, s; nothing when it is not known
+ * @param predicted the second side of a piece as the piece model has it, from its flip, s; nothing when it is not known
  */
 export function secondSidesTold(
   run: RunView,
   formulaId: string,
-  foretold: (piece: Piece) => Window | undefined,
+  predicted: (piece: Piece) => Window | undefined,
 ): SecondSides {
   const told = [...run.state.pieces.values()].filter(
     (piece) => piece.formulaId === formulaId && piece.flippedAtMs !== null,
   );
-  const byEye = unpromptedLifts(run.state, told);
+  const unprompted = unpromptedLifts(run.state, told);
   const seen = told.flatMap((piece) => {
-    const said = saidOf(piece, byEye.has(piece.id));
-    const lift = said && foretold(piece);
+    const said = saidOf(piece, unprompted.has(piece.id));
+    const lift = said && predicted(piece);
     if (!lift) return [];
     const { atMs, ...says } = said;
     const at = { zone: zoneKey(piece.stationId, piece.zoneId), place: piece.placeId };
@@ -36,8 +36,8 @@ export function secondSidesTold(
 /** Whether anything was told of a batter's second sides. */
 export function secondSidesSeen(state: RunState, formulaId: string): boolean {
   const pieces = [...state.pieces.values()].filter((piece) => piece.formulaId === formulaId);
-  const byEye = unpromptedLifts(state, pieces);
-  return pieces.some((piece) => saidOf(piece, byEye.has(piece.id)) !== null);
+  const unprompted = unpromptedLifts(state, pieces);
+  return pieces.some((piece) => saidOf(piece, unprompted.has(piece.id)) !== null);
 }
 
 type Said = Pick<SecondSideSeen, 'says' | 'afterS'> & { readonly atMs: number };
@@ -46,7 +46,10 @@ type Said = Pick<SecondSideSeen, 'says' | 'afterS'> & { readonly atMs: number };
  * The one thing that was told of a piece's second side: how its middle was, or else when it was lifted by eye, or else the
  * last "not yet". Of a guessed moment nothing is told.
  */
-function saidOf({ flippedAtMs, offAtMs, fate, assumed, centre, secondNotYetMs }: Piece, byEye: boolean): Said | null {
+function saidOf(
+  { flippedAtMs, offAtMs, fate, assumed, centre, secondNotYetMs }: Piece,
+  unprompted: boolean,
+): Said | null {
   if (flippedAtMs === null || assumed.first) return null;
   const at = (says: Said['says'], atMs: number): Said => ({
     ...{ says, atMs },
@@ -54,7 +57,7 @@ function saidOf({ flippedAtMs, offAtMs, fate, assumed, centre, secondNotYetMs }:
   });
   if (offAtMs !== null && fate === 'lifted' && !assumed.second) {
     if (centre) return at(centre === 'raw' ? 'longer' : centre, offAtMs);
-    if (byEye) return at('byEye', offAtMs);
+    if (unprompted) return at('unprompted', offAtMs);
   }
   const tooSoonMs = secondNotYetMs.at(-1);
   return tooSoonMs === undefined ? null : at('longer', tooSoonMs);
@@ -62,7 +65,7 @@ function saidOf({ flippedAtMs, offAtMs, fate, assumed, centre, secondNotYetMs }:
 
 /**
  * The lift of a batter whose second sides take so much longer, ln. One that takes longer does so as a whole; one that was
- * lifted sooner is never called before it is foretold to be done inside.
+ * lifted sooner is never called before it is predicted to be done inside.
  */
 export function liftLearned(usual: Window, lnLonger: number): Window {
   const factor = Math.exp(lnLonger);

@@ -56,7 +56,7 @@ export function liftToTarget(usual: Window, { appearances }: SimulatedPiece, { s
 /** A second face that will not colour is not waited for longer than so many times its usual. Assumed. */
 const LONGEST_TIMES = 2;
 
-/** The lift when the cook pinned how long a second side takes: the cook's word, whatever is foretold. */
+/** The lift when the cook pinned how long a second side takes: the cook's word, whatever is predicted. */
 export function liftPinned({ earliestS, latestS }: Window, pinnedS: number): Window {
   return { earliestS: Math.min(earliestS, pinnedS), bestS: pinnedS, latestS: Math.max(latestS, pinnedS) };
 }

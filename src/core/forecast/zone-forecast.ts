@@ -105,10 +105,10 @@ export function zoneForecast(
   const own = placesIn(run, formulaId, stationId).filter((place) => place.zoneId === zoneId);
   const placeAt = (place: SpotOnPlate, atMs: number) => {
     const there = atSpot(model(atMs, place), believed, place);
-    const { share, roughC = 0 } = there.expected;
+    const { sensitivity, roughC = 0 } = there.expected;
     return {
       surfaceC: believedC(there.expected, there.known),
-      sdC: Math.hypot(share * there.known.errorSdC, roughC),
+      sdC: Math.hypot(sensitivity * there.known.errorSdC, roughC),
     };
   };
   // food cools its places: how they differ shows on the plate as it was before the panful

@@ -17,7 +17,7 @@ const TAKEN_AFTER_MS = 45_000;
 
 /** What nobody tapped and must have been done by now: turned first, then taken off. Oldest piece first. */
 export function inferredActions(state: RunState, forecast: Forecast, nowMs: number): InferredAction[] {
-  const deeds: InferredAction[] = [];
+  const actions: InferredAction[] = [];
   for (const pieceId of state.onPlate.values()) {
     const piece = pieceIn(state, pieceId);
     const predicted = forecast.pieces[pieceId];
@@ -25,19 +25,19 @@ export function inferredActions(state: RunState, forecast: Forecast, nowMs: numb
     const { flip, lift } = predicted;
     if (piece.flippedAtMs === null) {
       if (nowMs <= flip.latestMs + TAKEN_AFTER_MS) continue;
-      deeds.push({ pieceId, verb: 'flip', atMs: flip.bestMs });
+      actions.push({ pieceId, verb: 'flip', atMs: flip.bestMs });
     }
-    if (nowMs > lift.latestMs + TAKEN_AFTER_MS) deeds.push({ pieceId, verb: 'lift', atMs: lift.bestMs });
+    if (nowMs > lift.latestMs + TAKEN_AFTER_MS) actions.push({ pieceId, verb: 'lift', atMs: lift.bestMs });
   }
-  return deeds;
+  return actions;
 }
 
 /** The run as it is taken to stand, with what nobody tapped. */
-export function withInferred(run: RunView, deeds: readonly InferredAction[]): RunView {
-  if (deeds.length === 0) return run;
+export function withInferred(run: RunView, actions: readonly InferredAction[]): RunView {
+  if (actions.length === 0) return run;
   const pieces = new Map(run.state.pieces);
   const onPlate = new Map(run.state.onPlate);
-  for (const { pieceId, verb, atMs } of deeds) {
+  for (const { pieceId, verb, atMs } of actions) {
     const piece = pieces.get(pieceId);
     if (!piece || piece.offAtMs !== null) continue; // tapped meanwhile
     pieces.set(pieceId, verb === 'flip' ? turned(piece, atMs) : { ...piece, offAtMs: atMs, fate: 'lifted' });

@@ -19,19 +19,19 @@ export function looksBeneath(state: RunState, told: Forecast): LookBeneath[] {
   const looked = new Set<string>();
   for (const id of state.onPlate.values()) {
     const piece = pieceIn(state, id);
-    const foretold = told.pieces[id];
-    if (piece.flippedAtMs !== null || !foretold || foretold.darkFromMs === null) continue;
-    if (foretold.flip.bestMs - foretold.darkFromMs < FLIP_SOON_MS) continue;
+    const predicted = told.pieces[id];
+    if (piece.flippedAtMs !== null || !predicted || predicted.darkFromMs === null) continue;
+    if (predicted.flip.bestMs - predicted.darkFromMs < FLIP_SOON_MS) continue;
     const key = `${piece.formulaId} ${zoneKey(piece.stationId, piece.zoneId)}`;
     const before = asked.get(key);
-    if (before && before.dueMs <= foretold.darkFromMs) continue;
+    if (before && before.dueMs <= predicted.darkFromMs) continue;
     if (looked.has(key)) continue;
     if (wasLookedAt(state, piece)) {
       looked.add(key);
       asked.delete(key);
       continue;
     }
-    asked.set(key, { pieceId: id, dueMs: foretold.darkFromMs });
+    asked.set(key, { pieceId: id, dueMs: predicted.darkFromMs });
   }
   return [...asked.values()];
 }

@@ -2,8 +2,8 @@ import type { RunView } from '#core/setup';
 import type { Hand } from './actions.ts';
 import type { Tap } from '#core/run';
 
-const DEED_OF = { pour: 'poured', flip: 'flipped', lift: 'lifted' } as const;
-/** Two deeds further apart than so many times their usual were not one after the other. Assumed. */
+const EVENT_OF = { pour: 'poured', flip: 'flipped', lift: 'lifted' } as const;
+/** Two actions further apart than so many times their usual were not one after the other. Assumed. */
 const ONE_AFTER_OTHER = 3;
 /** The formula's own seconds count as so many that were seen. Assumed. */
 const USUAL_COUNTS = 3;
@@ -18,7 +18,7 @@ export function rhythmS(run: RunView, formulaId: string, verb: Hand['verb']): nu
   let [sumS, count] = [USUAL_COUNTS * usualS, USUAL_COUNTS];
   let before: Tap | undefined;
   for (const tap of run.state.taps) {
-    if (tap.kind !== DEED_OF[verb] || tap.placeIds.length !== 1) continue;
+    if (tap.kind !== EVENT_OF[verb] || tap.placeIds.length !== 1) continue;
     const betweenS = before ? (tap.atMs - before.atMs) / 1000 : Infinity;
     if (before && betweenS > 0 && betweenS <= ONE_AFTER_OTHER * usualS && zoneOf(before) === zoneOf(tap)) {
       sumS += betweenS;

@@ -60,12 +60,12 @@ export function zoneHeat(
   zoneId: string,
   zone: ZoneState | undefined,
   known: Belief,
-  { modelC, share, roughC = 0 }: Expected,
+  { modelC, sensitivity, roughC = 0 }: Expected,
   readings: readonly ReadingSaid[] = [],
 ): ZoneHeat {
   const swappedMs = zone?.swaps.at(-1)?.atMs ?? -Infinity;
   const turned = zone?.turns.findLast((turn) => turn.atMs >= swappedMs);
-  const surfaceC = modelC + share * known.errorC;
+  const surfaceC = modelC + sensitivity * known.errorC;
   return {
     key: zoneKey(stationId, zoneId),
     ...{ stationId, zoneId, readings },
@@ -73,9 +73,9 @@ export function zoneHeat(
     aside: turned?.dialMark !== undefined,
     dialMark: turned ? dialMarkOf(turned) : 0,
     surfaceC,
-    sdC: Math.hypot(share * known.errorSdC, roughC),
-    lowC: surfaceC - Math.hypot(share * (known.errorC - known.errorLowC), NINE_IN_TEN_Z * roughC),
-    highC: surfaceC + Math.hypot(share * (known.errorHighC - known.errorC), NINE_IN_TEN_Z * roughC),
+    sdC: Math.hypot(sensitivity * known.errorSdC, roughC),
+    lowC: surfaceC - Math.hypot(sensitivity * (known.errorC - known.errorLowC), NINE_IN_TEN_Z * roughC),
+    highC: surfaceC + Math.hypot(sensitivity * (known.errorHighC - known.errorC), NINE_IN_TEN_Z * roughC),
     basis: basisOf(zone),
   };
 }

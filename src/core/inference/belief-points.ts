@@ -26,12 +26,16 @@ const POINTS = [
  * Twenty-seven points of the belief about a piece: surface, times and browning as they go together.
  * @param timeSdLn what is not known of this side's times besides, ln
  */
-export function beliefPoints(known: Belief, { modelC, share, roughC = 0 }: Expected, timeSdLn = 0): BeliefPoint[] {
+export function beliefPoints(
+  known: Belief,
+  { modelC, sensitivity, roughC = 0 }: Expected,
+  timeSdLn = 0,
+): BeliefPoint[] {
   const [ee, et, eb, tt, tb, bb] = known.covariance;
   // Cholesky of the covariance of the surface, ln time and ln browning
-  const e1 = sqrt(max(1e-9, share * share * ee + roughC * roughC));
-  const t1 = (share * et) / e1;
-  const b1 = (share * eb) / e1;
+  const e1 = sqrt(max(1e-9, sensitivity * sensitivity * ee + roughC * roughC));
+  const t1 = (sensitivity * et) / e1;
+  const b1 = (sensitivity * eb) / e1;
   const t2 = sqrt(max(1e-9, tt + PIECE_SD_LN.time ** 2 + timeSdLn ** 2 - t1 * t1));
   const b2 = (tb - t1 * b1) / t2;
   const b3 = sqrt(max(1e-9, bb + PIECE_SD_LN.browning ** 2 - b1 * b1 - b2 * b2));
@@ -39,7 +43,7 @@ export function beliefPoints(known: Belief, { modelC, share, roughC = 0 }: Expec
     POINTS.flatMap(([y, wy]) =>
       POINTS.map(([z, wz]) => ({
         weight: wx * wy * wz,
-        surfaceC: modelC + share * known.errorC + e1 * x,
+        surfaceC: modelC + sensitivity * known.errorC + e1 * x,
         lnTime: known.lnTime + t1 * x + t2 * y,
         lnBrowning: known.lnBrowning + b1 * x + b2 * y + b3 * z,
       })),

@@ -86,9 +86,13 @@ function errorRange(posterior: Posterior): [number, number] {
 }
 
 /** Spread, seconds, of a predicted best flip under the belief, first-order propagation, and by how pours differ. */
-export function flipSpreadS(known: Belief, table: TimelineTable, { modelC, share, roughC = 0 }: Expected): number {
+export function flipSpreadS(
+  known: Belief,
+  table: TimelineTable,
+  { modelC, sensitivity, roughC = 0 }: Expected,
+): number {
   const best = (errorC: number, lnTime: number, lnBrowning: number) =>
-    flipBestAt(table, modelC + share * (known.errorC + errorC), {
+    flipBestAt(table, modelC + sensitivity * (known.errorC + errorC), {
       time: exp(known.lnTime + lnTime),
       browning: exp(known.lnBrowning + lnBrowning),
     });
@@ -100,7 +104,7 @@ export function flipSpreadS(known: Belief, table: TimelineTable, { modelC, share
   const [ee, et, eb, tt, tb, bb] = known.covariance;
   const pour = POUR_SD_LN * best(0, 0, 0);
   // degrees of the surface itself, of which its zone's error shows a share
-  const rough = share > 0 ? (e * roughC) / share : 0;
+  const rough = sensitivity > 0 ? (e * roughC) / sensitivity : 0;
   const known2 = rough * rough + e * e * ee + t * t * tt + b * b * bb + 2 * (e * t * et + e * b * eb + t * b * tb);
   return sqrt(max(0, known2) + pour * pour);
 }

@@ -147,5 +147,5 @@ function expectedAt(station: StationBody, zoneId: string, reading: CalibrationRe
     endS: litS,
   });
   const record = recordOf(station, reading);
-  return { modelC: spot ? record.at(litS, spot) : record.zoneC(litS, zoneId), share: shareAt(track, litS) };
+  return { modelC: spot ? record.at(litS, spot) : record.zoneC(litS, zoneId), sensitivity: shareAt(track, litS) };
 }

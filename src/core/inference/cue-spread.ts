@@ -19,7 +19,7 @@ const CUE_STRAYS: Record<Cue, number> = {
 
 /**
  * Spread of ln of a cue's moment against its batter's pace, as the `nth` sight of that cue may be counted: all of them
- * share one stray, so that n of them know no more than σ² = stray² + noise²/n allows.
+ * share one sharedBias, so that n of them know no more than σ² = stray² + noise²/n allows.
  */
 export function cueSdLn(cue: Cue, dueS: number, nth: number): number {
   const noise2 = CUE_NOISE.share ** 2 + (CUE_NOISE.fixedS / Math.max(1, dueS)) ** 2;
@@ -27,14 +27,14 @@ export function cueSdLn(cue: Cue, dueS: number, nth: number): number {
 }
 
 /** A turn by eye: how far the cook's own taste lies off the formula's rule, each time alike, and how far each turn lies off that, ln. Assumed. */
-const OWN_TURN = { stray: 0.06, noise: 0.1 };
+const OWN_TURN = { sharedBias: 0.06, noise: 0.1 };
 
 /** Spread of ln of the `nth` turn by eye against its piece's best moment, as it may be counted. */
 export function ownTurnSdLn(nth: number): number {
-  return nthSd(OWN_TURN.stray ** 2, OWN_TURN.noise ** 2, nth);
+  return nthSd(OWN_TURN.sharedBias ** 2, OWN_TURN.noise ** 2, nth);
 }
 
-/** Of sights that share one stray: n together know no more than σ² = stray² + noise²/n allows. */
-function nthSd(stray2: number, noise2: number, nth: number): number {
-  return Math.sqrt(((stray2 * nth + noise2) * (stray2 * (nth - 1) + noise2)) / noise2);
+/** Of sights that share one sharedBias: n together know no more than σ² = stray² + noise²/n allows. */
+function nthSd(sharedBias2: number, noise2: number, nth: number): number {
+  return Math.sqrt(((sharedBias2 * nth + noise2) * (sharedBias2 * (nth - 1) + noise2)) / noise2);
 }

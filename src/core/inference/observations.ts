@@ -137,12 +137,12 @@ const TOLD_APART = { ofC: 0.1, ofShare: 0.01 };
 /** An observation by what a belief can tell apart of it. */
 function toldApart(seen: Observation): Observation {
   if (!('expected' in seen)) return { ...seen, errorSdC: rounded(seen.errorSdC, TOLD_APART.ofC) };
-  const { modelC, share, roughC, burnerOffsetC } = seen.expected;
+  const { modelC, sensitivity, roughC, burnerOffsetC } = seen.expected;
   return {
     ...seen,
     expected: {
       modelC: rounded(modelC, TOLD_APART.ofC),
-      share: rounded(share, TOLD_APART.ofShare),
+      sensitivity: rounded(sensitivity, TOLD_APART.ofShare),
       ...(roughC === undefined ? {} : { roughC: rounded(roughC, TOLD_APART.ofC) }),
       ...(burnerOffsetC && {
         burnerOffsetC: [rounded(burnerOffsetC[0], TOLD_APART.ofC), rounded(burnerOffsetC[1], TOLD_APART.ofC)],
@@ -214,27 +214,32 @@ export function likelihoodOf({ reading, face, roomC }: SurfaceObservation): Surf
 }
 
 /** Below this share of the error a plate is too cold for a reading to tell its spots apart. Assumed. */
-const LEAST_SHARE = 0.5;
+const READABLE_FROM_SENSITIVITY = 0.5;
 
 function spotReading(seen: Exclude<Observation, { kind: 'moved' | 'turned' }>): SpotReading | undefined {
-  if (seen.kind !== 'surface' || !('sdC' in seen.reading) || !seen.spot || seen.expected.share < LEAST_SHARE)
+  if (
+    seen.kind !== 'surface' ||
+    !('sdC' in seen.reading) ||
+    !seen.spot ||
+    seen.expected.sensitivity < READABLE_FROM_SENSITIVITY
+  )
     return undefined;
-  const { modelC, share, roughC = 0 } = seen.expected;
+  const { modelC, sensitivity, roughC = 0 } = seen.expected;
   return {
     ...atWork(seen.spot, seen.expected),
-    residualC: (seen.reading.surfaceC - modelC) / share,
-    sdC: Math.hypot(seen.reading.sdC, roughC) / share,
+    residualC: (seen.reading.surfaceC - modelC) / sensitivity,
+    sdC: Math.hypot(seen.reading.sdC, roughC) / sensitivity,
   };
 }
 
 /** A colour tells the heat of its spot too, as a coarse thermometer: which surfaces would have given it by now. */
 function spotByColour(seen: Extract<Observation, { kind: 'underside' }>, known: Belief): SpotReading | undefined {
   const { spot, table, afterS, expected } = seen;
-  if (!spot || expected.share < LEAST_SHARE) return undefined;
+  if (!spot || expected.sensitivity < READABLE_FROM_SENSITIVITY) return undefined;
   const { browning } = paceOf(known);
   let [sum, mean, square] = [0, 0, 0];
   for (let offC = -COLOUR_SPAN_C; offC <= COLOUR_SPAN_C; offC += COLOUR_STEP_C) {
-    const surfaceC = expected.modelC + expected.share * known.errorC + offC;
+    const surfaceC = expected.modelC + expected.sensitivity * known.errorC + offC;
     const weight = undersideLikelihood(colourTimes(table, surfaceC), afterS * browning, seen.seen);
     sum += weight;
     mean += weight * offC;
@@ -242,7 +247,11 @@ function spotByColour(seen: Extract<Observation, { kind: 'underside' }>, known: 
   }
   mean /= sum;
   const sdC = Math.hypot(Math.sqrt(Math.max(1, square / sum - mean * mean)), expected.roughC ?? 0);
-  return { ...atWork(spot, expected), residualC: known.errorC + mean / expected.share, sdC: sdC / expected.share };
+  return {
+    ...atWork(spot, expected),
+    residualC: known.errorC + mean / expected.sensitivity,
+    sdC: sdC / expected.sensitivity,
+  };
 }
 /** Surfaces about the one expected at which a colour is asked, °C. Numerical. */
 const COLOUR_SPAN_C = 48;

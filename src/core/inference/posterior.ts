@@ -20,10 +20,10 @@ import { colourTimes, undersideLikelihood, type Underside } from './underside.ts
 
 const { ceil, exp, hypot, max, min, sqrt } = Math; // bound once: asked for at every cell of every step
 
-/** The plate model's surface at a moment, and how much of the zone's error shows there: none on a plate just lit. */
+/** The plate model's surface at a moment, and how much of the zone’s error shows there (`sensitivity`): none on a plate just lit. */
 export interface Expected {
   readonly modelC: number;
-  readonly share: number;
+  readonly sensitivity: number;
   /** How far the model may be off besides, while a plate warms or cools, °C. */
   readonly roughC?: number;
   /** How much warmer it would be there, were the burner further across or further along by its usual slip, °C. */
@@ -31,8 +31,8 @@ export interface Expected {
 }
 
 /** How fast an unread plate wanders from what was last known: 6 °C in 20 minutes, as a random walk up to 10 °C. Assumed. */
-const WANDER_C2_PER_S = 36 / 1200;
-const MAX_WANDER_C2 = 100;
+const PROCESS_NOISE_C2_PER_S = 36 / 1200;
+const MAX_PROCESS_NOISE_C2 = 100;
 /** @param batter what is known of it from elsewhere, one weight for each pair of time and browning */
 export function priorPosterior(errorSdC: number, batter: ArrayLike<number> = UNKNOWN_BATTER): Posterior {
   return independent((error) => exp(-0.5 * (error / errorSdC) ** 2), batter);
@@ -84,8 +84,8 @@ function likelihoodAt(expected: Expected, likelihood: SurfaceLikelihood, spot: S
 }
 
 /** How far a spot may be off beside its zone's error: by itself, and by how roughly the model follows a plate that warms or cools, °C. */
-function offBesideC({ share, roughC = 0 }: Expected, { sdC }: SpotGuess): number {
-  return hypot(share * sdC, roughC);
+function offBesideC({ sensitivity, roughC = 0 }: Expected, { sdC }: SpotGuess): number {
+  return hypot(sensitivity * sdC, roughC);
 }
 
 /** Cues that are colours: they come by the pace of browning, not of the signs. */
@@ -166,8 +166,8 @@ export function meanOver<T>(values: readonly T[], likelihood: (value: T) => numb
 /** The zone as a whole, for what is not bound to a spot. Numerical. */
 export const ZONE_ITSELF: SpotGuess = { interceptC: 0, slope: 0, sdC: 0 };
 
-function surfaceOf({ modelC, share }: Expected, spot: SpotGuess, error: number): number {
-  return modelC + share * (error + spot.interceptC - spot.slope * error);
+function surfaceOf({ modelC, sensitivity }: Expected, spot: SpotGuess, error: number): number {
+  return modelC + sensitivity * (error + spot.interceptC - spot.slope * error);
 }
 
 /** How far what other plates say of a batter is trusted here: they touch it otherwise. Assumed. */
@@ -219,11 +219,11 @@ export function agedErrors(prior: Float64Array, elapsedS: number): Float64Array 
 
 /** A random walk of the error, over rows of `width` weights. */
 function faded(prior: Float64Array, elapsedS: number, width: number): Float64Array {
-  return walked(prior, min(MAX_WANDER_C2, WANDER_C2_PER_S * elapsedS), width);
+  return walked(prior, min(MAX_PROCESS_NOISE_C2, PROCESS_NOISE_C2_PER_S * elapsedS), width);
 }
 
 function walked(prior: Float64Array, variance: number, width: number): Float64Array {
-  const kernel = wander(variance);
+  const kernel = walkKernel(variance);
   const reach = (kernel.length - 1) / 2;
   const weights = new Float64Array(prior.length);
   for (let e = 0; e < ERROR.count; e++) {
@@ -241,7 +241,7 @@ function walked(prior: Float64Array, variance: number, width: number): Float64Ar
 }
 
 /** Shares that go so many steps of the grid down and up: a normal curve, or what keeps its variance where it is narrow. */
-function wander(variance: number): number[] {
+function walkKernel(variance: number): number[] {
   const toEach = variance / (2 * ERROR.step ** 2);
   if (toEach < 0.5 * (1 - toEach)) return [toEach, 1 - 2 * toEach, toEach];
   const reach = min(ERROR.count - 1, ceil((3 * sqrt(variance)) / ERROR.step));

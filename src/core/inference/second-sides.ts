@@ -8,7 +8,7 @@ const { hypot, log, max, min, sqrt } = Math;
  * long, or a cook took it off then by eye. `insideS` and `bestS` are when the piece model has it done inside and at its best.
  */
 export interface SecondSideSeen {
-  readonly says: 'longer' | 'done' | 'dry' | 'byEye';
+  readonly says: 'longer' | 'done' | 'dry' | 'unprompted';
   readonly afterS: number;
   readonly insideS: number;
   readonly bestS: number;
@@ -20,7 +20,7 @@ export interface SecondSideSeen {
 /** How zones differ in a batter's second sides, and places of a zone: ln. Assumed. */
 const BESIDE_SD = { zone: 0.12, place: 0.12 } as const;
 /** A press, or a look at the middle, tells by so much whether a piece was done; a cook's own lift lies so far off its best: ln, pours and how each was turned and all. Assumed. */
-const SEEN_SD = { felt: 0.25, byEye: 0.25 } as const;
+const SEEN_SD = { felt: 0.25, unprompted: 0.25 } as const;
 
 /** No second side is taken to say more of others than so much, ln: a burner was turned off, a piece forgotten. Assumed. */
 const MAX_LN = 0.5;
@@ -84,9 +84,9 @@ class Parts {
   takeIn(parts: readonly Part[], { says, afterS, insideS, bestS }: SecondSideSeen): void {
     const { mean, sd } = this.sumOf(parts);
     // further off something else was amiss, and what holds for far longer holds for this much longer too
-    const lnSeen = max(-MAX_LN, min(MAX_LN, log(afterS / (says === 'byEye' || says === 'dry' ? bestS : insideS))));
-    if (says === 'byEye') {
-      const spread = hypot(sd, SEEN_SD.byEye);
+    const lnSeen = max(-MAX_LN, min(MAX_LN, log(afterS / (says === 'unprompted' || says === 'dry' ? bestS : insideS))));
+    if (says === 'unprompted') {
+      const spread = hypot(sd, SEEN_SD.unprompted);
       return this.move(parts, (lnSeen - mean) / spread ** 2, 1 / spread ** 2);
     }
     // the part of the normal that lies on the side that was told: its mean, and how much narrower it is

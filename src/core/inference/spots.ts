@@ -13,14 +13,14 @@ export interface SpotAtWork extends SpotOnPlate {
 /** A spot as the plate model has it at a moment; on a plate still cold the error is hardly told apart. */
 export function atWork(
   spot: SpotOnPlate,
-  { share, burnerOffsetC }: { readonly share: number; readonly burnerOffsetC?: BurnerOffset | undefined },
+  { sensitivity, burnerOffsetC }: { readonly sensitivity: number; readonly burnerOffsetC?: BurnerOffset | undefined },
 ): SpotAtWork {
   if (!burnerOffsetC) return { xMm: spot.xMm, yMm: spot.yMm };
-  const scale = 1 / max(share, LEAST_SHARE);
+  const scale = 1 / max(sensitivity, LEAST_SENSITIVITY);
   return { xMm: spot.xMm, yMm: spot.yMm, burnerOffsetC: [scale * burnerOffsetC[0], scale * burnerOffsetC[1]] };
 }
 /** Below this share of its error a plate tells nothing of its spots. Assumed. */
-const LEAST_SHARE = 0.3;
+const LEAST_SENSITIVITY = 0.3;
 
 /** A thermometer's reading at a spot: how far it lay off the zone's model there, on the scale of the zone's error. */
 export interface SpotReading extends SpotAtWork {

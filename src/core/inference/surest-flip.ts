@@ -64,7 +64,7 @@ export function surestFlip(
 ): SurestFlip {
   const middle = stateOf(
     table,
-    expected.modelC + expected.share * known.errorC,
+    expected.modelC + expected.sensitivity * known.errorC,
     known.lnTime,
     known.lnBrowning,
     slower,
@@ -136,9 +136,9 @@ function stateOf(
   const { holdsS, signS } = signs;
   const allHoldS = holdsS === undefined ? undefined : holdsS * lastPatch(table).times;
   const allSignS = signS === undefined || allHoldS === undefined ? signS : max(signS, allHoldS);
-  const foretoldS = signs.darkS ?? (signs.lightGoldS && max(signs.elseS, signs.lightGoldS * USUALLY_AT.dark));
+  const predictedS = signs.darkS ?? (signs.lightGoldS && max(signs.elseS, signs.lightGoldS * USUALLY_AT.dark));
   const lightGoldS = signs.lightGoldS && max(signs.lightGoldS, seen.notLightGoldBeforeS);
-  const darkS = foretoldS && max(foretoldS, seen.notDarkBeforeS);
+  const darkS = predictedS && max(predictedS, seen.notDarkBeforeS);
   const whole = { ...signs, holdsS: allHoldS, signS: allSignS, lightGoldS, darkS };
   return { signs: whole, bestS: bestFlip(whole) ?? signs.elseS };
 }

@@ -43,7 +43,7 @@ export function surestLift(
     const colour = (atS: number | undefined) => (atS === undefined ? Infinity : (atS * lies) / exp(lnBrowning));
     const insideS = signs.insideS * lies * exp(lnTime) * slower;
     const wishS = min(colour(signs.servedS), max(insideS, SERVED.waitedShare * firstS));
-    // others were lifted sooner by eye: so is this one, but never before it is foretold to be done inside
+    // others were lifted sooner by eye: so is this one, but never before it is predicted to be done inside
     const bestS = max(insideS, min(wishS, colour(signs.tooFarS)) * exp(min(0, longer.mean)));
     return {
       weight,

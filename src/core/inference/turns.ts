@@ -65,7 +65,7 @@ export function withTurn(
       const late = normalCdf((afterS - goodUntil(from, holds, dark, best)) / sd);
       return turn === 'early' ? early : turn === 'late' ? late : max(0, 1 - early - late);
     });
-    return TURN_SD.slip / 3 + (1 - TURN_SD.slip) * likelihood;
+    return TURN_SD.outlierWeight / 3 + (1 - TURN_SD.outlierWeight) * likelihood;
   });
 }
 
@@ -110,5 +110,5 @@ function times(moment: number | undefined, factor: number): number | undefined {
   return moment === undefined ? undefined : moment * factor;
 }
 
-/** How well eyes tell that a piece was turned before or after its good moments, and how often they slip. Assumed. */
-const TURN_SD = { leastS: 5, share: 0.05, slip: 0.04 };
+/** How well eyes tell that a piece was turned before or after its good moments, and how often they outlierWeight. Assumed. */
+const TURN_SD = { leastS: 5, share: 0.05, outlierWeight: 0.04 };

@@ -10,13 +10,13 @@ export type Underside = (typeof UNDERSIDES)[number];
  * Eyes judge a colour to about so much of lightness: each time anew, and besides, as long as the same eyes look in the same
  * light, always to the same side. Assumed.
  */
-const EYE_LSTAR = { noise: 4, stray: 3 };
+const EYE_LSTAR = { noise: 4, sharedBias: 3 };
 const SLIP = 0.03;
 
 /** Spread of the `nth` judged colour, as it may be counted: n of them know no more than σ² = stray² + noise²/n allows. */
 function eyeSdLStar(nth: number): number {
-  const [noise2, stray2] = [EYE_LSTAR.noise ** 2, EYE_LSTAR.stray ** 2];
-  return sqrt(((stray2 * nth + noise2) * (stray2 * (nth - 1) + noise2)) / noise2);
+  const [noise2, sharedBias2] = [EYE_LSTAR.noise ** 2, EYE_LSTAR.sharedBias ** 2];
+  return sqrt(((sharedBias2 * nth + noise2) * (sharedBias2 * (nth - 1) + noise2)) / noise2);
 }
 
 /** Lightness at which each colour ends, palest first. From the piece model. */

@@ -176,7 +176,7 @@ export function spreadsAt({ input }: TimelineTable, surfaceC: number, memo: Memo
   return memo.recall(SPREADS, JSON.stringify(shared), () => spreadLn(shared));
 }
 
-/** What a good window leaves to hands: the inside holds so many times as late as is foretold, and so long is left. */
+/** What a good window leaves to hands: the inside holds so many times as late as is predicted, and so long is left. */
 export interface RoomForHands {
   readonly holdsTimes: number;
   readonly leastS: number;

@@ -25,7 +25,7 @@ export interface RecordedFood extends FoodOnPlate {
 
 /** How warm a plate was and will be, as far as it was followed. At a pour it tells how it was just before. */
 export interface PlateRecord {
-  /** What was done to it, and how it was after each deed: for a record that goes on from it. */
+  /** What was done to it, and how it was after each action: for a record that goes on from it. */
   readonly tape: readonly Recorded[];
   zoneC(atS: number, zoneId: string): number;
   at(atS: number, spot: SpotOnPlate): number;

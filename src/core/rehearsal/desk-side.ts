@@ -20,7 +20,7 @@ export class DeskSide {
   private readonly log: StoredEvent[];
   private ids = FIRST_ID;
   private known: { run: RunView; count: number } | undefined;
-  private foreseen: { forecast: Forecast; count: number; atMs: number } | undefined;
+  private lastForecast: { forecast: Forecast; count: number; atMs: number } | undefined;
 
   constructor(told: ToldRun, memo: Memo) {
     this.told = told;
@@ -77,19 +77,20 @@ export class DeskSide {
     return unrecordedLearning(this.run(), nowMs);
   }
 
-  /** Keeps the windows that are shown now in the log, as the screens do; what is foreseen stays. */
+  /** Keeps the windows that are shown now in the log, as the screens do; what is predicted stays. */
   keepShown(nowMs: number): void {
     const told = this.predicted(nowMs);
-    const { atMs } = given(this.foreseen, 'it was just foreseen');
+    const { atMs } = given(this.lastForecast, 'it was just predicted');
     for (const fact of unrecordedWindows(this.state(), told)) this.tap(nowMs, 'window-shown', fact);
-    this.foreseen = { forecast: told, count: this.log.length, atMs };
+    this.lastForecast = { forecast: told, count: this.log.length, atMs };
   }
 
   predicted(nowMs: number): Forecast {
-    const { foreseen } = this;
-    if (foreseen?.count === this.log.length && nowMs - foreseen.atMs <= AGES_AFTER_MS) return foreseen.forecast;
+    const { lastForecast } = this;
+    if (lastForecast?.count === this.log.length && nowMs - lastForecast.atMs <= AGES_AFTER_MS)
+      return lastForecast.forecast;
     const fresh = forecast(this.run(), nowMs);
-    this.foreseen = { forecast: fresh, count: this.log.length, atMs: nowMs };
+    this.lastForecast = { forecast: fresh, count: this.log.length, atMs: nowMs };
     return fresh;
   }
 }

@@ -16,7 +16,7 @@ export class LateTaps {
     this.random = random;
   }
 
-  /** A deed is tapped: now, or some seconds from now with that time. */
+  /** An action is tapped: now, or some seconds from now with that time. */
   tap(key: string, nowMs: number, tap: (atMs: number) => void): void {
     if (this.attention !== 'lazy' || this.random() >= LATE_TAP.share) return tap(nowMs);
     const delayS = LATE_TAP.leastS + (LATE_TAP.mostS - LATE_TAP.leastS) * this.random();

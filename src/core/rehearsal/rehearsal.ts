@@ -32,9 +32,9 @@ export interface RehearsedPiece extends TrueOutcome {
   /** The first of its zone, poured alone to learn from. */
   readonly test: boolean;
   /** The flip the board would have shown when the piece was poured, s from the pour, and its spread. */
-  readonly foretold: { readonly bestS: number; readonly spreadS: number } | null;
+  readonly predicted: { readonly bestS: number; readonly spreadS: number } | null;
   /** The last the board said before the flip. */
-  readonly foretoldAtFlipS: number | null;
+  readonly predictedAtFlipS: number | null;
   readonly liftedS: number;
 }
 

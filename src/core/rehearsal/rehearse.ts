@@ -39,8 +39,8 @@ class Cook {
   private readonly plan: RunPlan;
   private readonly coldMs: number;
   private readonly desk: DeskSide;
-  private readonly foretold = new Map<string, RehearsedPiece['foretold']>();
-  private readonly foretoldAtFlip = new Map<string, number>();
+  private readonly predicted = new Map<string, RehearsedPiece['predicted']>();
+  private readonly predictedAtFlip = new Map<string, number>();
   private readonly liftedS = new Map<string, number>();
   private readonly outcomes = new Map<string, TrueOutcome>();
   private readonly lateTaps: Chore[] = [];
@@ -161,12 +161,12 @@ class Cook {
         this.desk.tap(doneMs + delayMs, 'poured', { pieceId, formulaId, stationId, placeId, volumeMl });
         const predicted = this.desk.predicted(this.nowMs).pieces[pieceId];
         if (predicted)
-          this.foretold.set(pieceId, { bestS: predicted.timeline.flip.bestS, spreadS: predicted.flipSpreadS });
+          this.predicted.set(pieceId, { bestS: predicted.timeline.flip.bestS, spreadS: predicted.flipSpreadS });
       };
     }
     const pieceId = pieceOf(hand);
     if (hand.verb === 'flip') {
-      this.foretoldAtFlip.set(
+      this.predictedAtFlip.set(
         pieceId,
         (this.desk.predicted(this.nowMs).pieces[pieceId]!.flip.bestMs - this.pouredMs(pieceId)) / 1000,
       );
@@ -221,8 +221,8 @@ class Cook {
       ...given(this.outcomes.get(piece.id), 'it was lifted'),
       ...{ pieceId: piece.id, stationId: piece.stationId, zoneId: piece.zoneId, placeId: piece.placeId },
       test: this.asked.isTest(state, piece.id),
-      foretold: this.foretold.get(piece.id) ?? null,
-      foretoldAtFlipS: this.foretoldAtFlip.get(piece.id) ?? null,
+      predicted: this.predicted.get(piece.id) ?? null,
+      predictedAtFlipS: this.predictedAtFlip.get(piece.id) ?? null,
       liftedS: given(this.liftedS.get(piece.id), 'it was lifted'),
     }));
   }

@@ -16,28 +16,28 @@ export type ReplayedAction = { readonly atMs: number; readonly key: string } & (
 const ORDER: readonly ReplayedAction['kind'][] = ['found', 'swap', 'turn', 'pour', 'flip', 'off'];
 
 /** All that was done in a run, in the order of its clock. What was taken back is not among it. */
-export function deedsOf(state: RunState): ReplayedAction[] {
-  const deeds: ReplayedAction[] = [];
+export function replayedActions(state: RunState): ReplayedAction[] {
+  const actions: ReplayedAction[] = [];
   for (const [key, { stationId, zoneId, assumed, swaps, turns }] of state.zones) {
     const of = { stationId, zoneId };
-    if (assumed) deeds.push({ ...of, kind: 'found', ...assumed, key: `found ${key} ${assumed.atMs}` });
+    if (assumed) actions.push({ ...of, kind: 'found', ...assumed, key: `found ${key} ${assumed.atMs}` });
     for (const { atMs, burner, eventId } of swaps)
-      deeds.push({ ...of, kind: 'swap', atMs, zone: { ...burner, id: zoneId }, key: `swap ${eventId}` });
+      actions.push({ ...of, kind: 'swap', atMs, zone: { ...burner, id: zoneId }, key: `swap ${eventId}` });
     for (const turn of turns) {
       const { atMs, eventId, dialMark } = turn;
       const stands = { mark: dialMarkOf(turn), aside: dialMark !== undefined };
-      deeds.push({ ...of, kind: 'turn', atMs, ...stands, key: `turn ${eventId}` });
+      actions.push({ ...of, kind: 'turn', atMs, ...stands, key: `turn ${eventId}` });
     }
   }
   for (const piece of state.pieces.values()) {
     const add = (kind: 'flip' | 'off' | 'pour', atMs: number | null) => {
-      if (atMs !== null) deeds.push({ kind, piece, atMs, key: `${kind} ${piece.id} ${atMs}` });
+      if (atMs !== null) actions.push({ kind, piece, atMs, key: `${kind} ${piece.id} ${atMs}` });
     };
     add('pour', piece.pouredAtMs);
     add('flip', piece.flippedAtMs);
     add('off', piece.offAtMs);
   }
-  const nth = (deed: ReplayedAction) => ('piece' in deed ? deed.piece.number : 0);
+  const nth = (action: ReplayedAction) => ('piece' in action ? action.piece.number : 0);
   const order = ({ kind }: ReplayedAction) => ORDER.indexOf(kind);
-  return deeds.sort((a, b) => a.atMs - b.atMs || nth(a) - nth(b) || order(a) - order(b));
+  return actions.sort((a, b) => a.atMs - b.atMs || nth(a) - nth(b) || order(a) - order(b));
 }

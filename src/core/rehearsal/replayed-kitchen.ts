@@ -6,7 +6,7 @@ import { placeOf } from '#core/surface';
 import type { Appearance, Cue } from '#core/piece';
 import type { SpotOnPlate } from '#core/plate';
 import type { Pins, RunState } from '#core/run';
-import { deedsOf, type ReplayedAction } from './replayed-actions.ts';
+import { replayedActions, type ReplayedAction } from './replayed-actions.ts';
 import { drawnBurner, drawnKitchen } from './drawn-kitchen.ts';
 import type { Kitchen } from './kitchen.ts';
 import { STEP_S } from './kitchen-plate.ts';
@@ -23,7 +23,7 @@ export interface TrueSight {
   readonly cues: Readonly<Partial<Record<Cue, number>>>;
 }
 
-/** Pieces are looked at so often, and foreseen so far ahead of the moment asked, s. Numerical. */
+/** Pieces are looked at so often, and predicted so far ahead of the moment asked, s. Numerical. */
 const LOOKED_AT_EVERY_S = 2;
 const AHEAD_S = 30; // Numerical.
 /** A plate was cold so long before the first thing that was done to it, s. Assumed. */
@@ -31,7 +31,7 @@ const COLD_BEFORE_S = 60;
 
 /**
  * The truth of a run that is being rehearsed, replayed from its log: what hands tapped is what they did. It goes on from
- * the last deed it knows; a deed that comes late, or is taken back, replays it from cold.
+ * the last action it knows; an action that comes late, or is taken back, replays it from cold.
  */
 export class ReplayedKitchen {
   private readonly pins: Pins;
@@ -40,7 +40,7 @@ export class ReplayedKitchen {
   private readonly memo = new Memo();
   private done: ReplayedAction[] = [];
   private coldMs = 0;
-  /** As it stood at the last deed. */
+  /** As it stood at the last action. */
   private settled: TrueKitchen | null = null;
   /** The same, cooking on with nobody at it, and what was seen on the way. */
   private onward: {
@@ -94,19 +94,19 @@ export class ReplayedKitchen {
 
   /** The kitchen as it stands after the last thing that was done; nothing was done yet: null. */
   private follow(state: RunState): TrueKitchen | null {
-    const deeds = deedsOf(state);
-    if (deeds.length === 0) return null;
-    const known = this.done.length <= deeds.length && this.done.every(({ key }, i) => deeds[i]!.key === key);
+    const actions = replayedActions(state);
+    if (actions.length === 0) return null;
+    const known = this.done.length <= actions.length && this.done.every(({ key }, i) => actions[i]!.key === key);
     if (!known || !this.settled) {
       this.settled = this.cold();
       this.done = [];
-      this.coldMs = deeds[0]!.atMs - 1000 * COLD_BEFORE_S;
+      this.coldMs = actions[0]!.atMs - 1000 * COLD_BEFORE_S;
       this.onward = null;
     }
-    for (const deed of deeds.slice(this.done.length)) {
-      through(this.settled, (deed.atMs - this.coldMs) / 1000);
-      this.act(this.settled, deed, state);
-      this.done.push(deed);
+    for (const action of actions.slice(this.done.length)) {
+      through(this.settled, (action.atMs - this.coldMs) / 1000);
+      this.act(this.settled, action, state);
+      this.done.push(action);
       this.onward = null;
     }
     return this.settled;
@@ -121,17 +121,17 @@ export class ReplayedKitchen {
     );
   }
 
-  private act(truth: TrueKitchen, deed: ReplayedAction, state: RunState): void {
-    if (deed.kind === 'turn') {
-      truth.part(deed.stationId, deed.zoneId, deed.aside);
-      truth.turn(deed.stationId, deed.zoneId, deed.mark);
-    } else if (deed.kind === 'found') truth.warmTo(deed.stationId, deed.zoneId, deed.surfaceC);
-    else if (deed.kind === 'swap')
-      truth.refit(deed.stationId, deed.zone, drawnBurner(deed.stationId, deed.zone, this.seed));
-    else if (deed.kind === 'flip') truth.flip(deed.piece.id);
-    else if (deed.kind === 'off') truth.lift(deed.piece.id);
+  private act(truth: TrueKitchen, action: ReplayedAction, state: RunState): void {
+    if (action.kind === 'turn') {
+      truth.part(action.stationId, action.zoneId, action.aside);
+      truth.turn(action.stationId, action.zoneId, action.mark);
+    } else if (action.kind === 'found') truth.warmTo(action.stationId, action.zoneId, action.surfaceC);
+    else if (action.kind === 'swap')
+      truth.refit(action.stationId, action.zone, drawnBurner(action.stationId, action.zone, this.seed));
+    else if (action.kind === 'flip') truth.flip(action.piece.id);
+    else if (action.kind === 'off') truth.lift(action.piece.id);
     else {
-      const { piece } = deed;
+      const { piece } = action;
       const run = runView(this.pins, state, this.memo);
       const input = pieceInput(run, piece, piece.pouredAtMs);
       truth.pour({

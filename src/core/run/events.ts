@@ -209,7 +209,7 @@ export const payloadSchemas = {
   'fault-seen': v.object({ pieceId: Uuid, fault: v.picklist(FAULTS) }),
   /** "Make them like this one": a piece that was turned is what later ones of its batter are to look like; null: none. */
   'aim-set': v.object({ formulaId: Uuid, pieceId: v.nullable(Uuid) }),
-  /** How long a second side of a batter takes, pinned by the cook, s; null: as it is foretold. */
+  /** How long a second side of a batter takes, pinned by the cook, s; null: as it is predicted. */
   'second-side-set': v.object({
     formulaId: Uuid,
     seconds: v.nullable(v.pipe(v.number(), v.minValue(5), v.maxValue(600))),

@@ -54,11 +54,11 @@ export function observationsOf(
   const own = [...run.state.pieces.values()].filter(
     (piece) => piece.formulaId === formulaId && piece.stationId === stationId && piece.zoneId === zoneId,
   );
-  const byEye = unpromptedFlips(run.state, own);
+  const unprompted = unpromptedFlips(run.state, own);
   const tooSoon = notYetWeights(own);
   let turned = 0;
   for (const piece of own) {
-    if (piece.cues.length === 0 && piece.turn === null && !byEye.has(piece.id)) continue;
+    if (piece.cues.length === 0 && piece.turn === null && !unprompted.has(piece.id)) continue;
     const spot = placeOf(run, piece);
     const table = tableOf(formulaId, piece);
     for (const seen of piece.cues) {
@@ -72,7 +72,7 @@ export function observationsOf(
       const of = { atS: atMs / 1000, spot, expected, table, afterS };
       list.push(cue === 'notYet' ? { kind: 'notYet', weight, ...of } : { kind: 'cue', cue, nth, ...of });
     }
-    if (byEye.has(piece.id)) {
+    if (unprompted.has(piece.id)) {
       const flippedMs = given(piece.flippedAtMs, 'what was turned by eye was turned');
       const afterS = (flippedMs - piece.pouredAtMs) / 1000;
       const expected = underPiece(run, model, piece, table, afterS);
@@ -168,7 +168,7 @@ export function underSecond(run: RunView, model: SurfaceModel, piece: Piece, fir
   const after = from(piece.flippedAtMs, COMPARED.after * firstS);
   if (!before || !after) return first;
   const byC = Math.max(-MAX_CHANGE_C, Math.min(MAX_CHANGE_C, after.modelC - before.modelC));
-  return { ...first, modelC: first.modelC + byC, roughC: after.roughC ?? 0, share: after.share };
+  return { ...first, modelC: first.modelC + byC, roughC: after.roughC ?? 0, sensitivity: after.sensitivity };
 }
 
 /** A span that runs on a little past what was seen still tells of it. Assumed. */

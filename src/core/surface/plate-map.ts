@@ -45,13 +45,13 @@ export function plateMap(
       const model = surfaceModel(run, stationId, zoneId, nowMs);
       const zone = run.state.zones.get(zoneKey(stationId, zoneId)) ?? { stationId, zoneId };
       const { known, weighed } = zoneBelief(run, zone, formulaId, model, tableOf, nowMs);
-      const { modelC, share } = model(nowMs);
+      const { modelC, sensitivity } = model(nowMs);
       return [
         zoneId,
         {
-          ...{ share, known },
+          ...{ share: sensitivity, known },
           // both models of the plate have the zone's level; where they differ the cards' own counts
-          levelC: modelC + share * known.errorC - plate.zoneMeanC(zoneId),
+          levelC: modelC + sensitivity * known.errorC - plate.zoneMeanC(zoneId),
           spots: weighed.field,
         },
       ];

@@ -35,11 +35,11 @@ export function surfaceModel(run: RunView, stationId: string, zoneId: string, un
   const own = station.zones.findIndex(({ id }) => id === zoneId);
   const zones = station.zones.map(({ id }) => run.state.zones.get(zoneKey(stationId, id)));
   const assumed = zones[own]?.assumed ?? null;
-  const before = { modelC: assumed?.surfaceC ?? run.pins.roomC, share: assumed ? 1 : 0 };
+  const before = { modelC: assumed?.surfaceC ?? run.pins.roomC, sensitivity: assumed ? 1 : 0 };
   /** A plate of which only a guess is known: its usual pattern. */
   const unlit = (spot: SpotOnPlate | undefined): Expected => ({
     modelC: before.modelC + (spot ? besideZoneC(patternOf(station, run.pins.roomC, run.memo), spot, before.modelC) : 0),
-    share: before.share,
+    sensitivity: before.sensitivity,
   });
   // an assumed zone stands as it was guessed until its own burner is turned
   const lit = (assumed ? [zones[own]] : zones).flatMap((zone) => zone?.turns[0]?.atMs ?? []);
@@ -74,7 +74,7 @@ export function surfaceModel(run: RunView, stationId: string, zoneId: string, un
     const times = ofZoneC > LEAST_ANSWER_C ? (look(stronger) - modelC) / ofZoneC : 1;
     return {
       modelC,
-      share: shareOf(atMs) * Math.min(ANSWERS.most, Math.max(ANSWERS.least, times)),
+      sensitivity: shareOf(atMs) * Math.min(ANSWERS.most, Math.max(ANSWERS.least, times)),
       roughC: roughOf(atMs),
       burnerOffsetC: [look(across) - modelC, look(along) - modelC],
     };
@@ -82,7 +82,7 @@ export function surfaceModel(run: RunView, stationId: string, zoneId: string, un
   const model = (atMs: number, spot?: SpotOnPlate): Expected => {
     if (atMs < startMs) return unlit(spot);
     if (spot) return expectedBy((record) => record.at(seconds(atMs), spot), atMs);
-    return { modelC: records().plain.zoneC(seconds(atMs), zoneId), share: shareOf(atMs), roughC: roughOf(atMs) };
+    return { modelC: records().plain.zoneC(seconds(atMs), zoneId), sensitivity: shareOf(atMs), roughC: roughOf(atMs) };
   };
   return Object.assign(model, {
     beneath: (

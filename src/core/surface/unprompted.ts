@@ -6,7 +6,7 @@ import type { Piece, RunState, Shown } from '#core/run';
  * nobody tapped nothing.
  */
 export function unpromptedFlips(state: RunState, pieces: readonly Piece[]): ReadonlySet<string> {
-  return byEye(state, pieces, ({ pouredAtMs, flippedAtMs, flipTapId, assumed, cues, shown }) => ({
+  return unprompted(state, pieces, ({ pouredAtMs, flippedAtMs, flipTapId, assumed, cues, shown }) => ({
     ...{ fromMs: pouredAtMs, atMs: flippedAtMs, tapId: flipTapId, assumed: assumed.first, shown: shown.first },
     tooSoonMs: cues.findLast(({ cue }) => cue === 'notYet')?.atMs,
   }));
@@ -14,7 +14,7 @@ export function unpromptedFlips(state: RunState, pieces: readonly Piece[]): Read
 
 /** Pieces that were lifted by eye, by the same rule. */
 export function unpromptedLifts(state: RunState, pieces: readonly Piece[]): ReadonlySet<string> {
-  return byEye(state, pieces, ({ flippedAtMs, offAtMs, offTapId, assumed, secondNotYetMs, shown }) => ({
+  return unprompted(state, pieces, ({ flippedAtMs, offAtMs, offTapId, assumed, secondNotYetMs, shown }) => ({
     ...{ fromMs: flippedAtMs ?? 0, atMs: offAtMs, tapId: offTapId, assumed: assumed.second, shown: shown.second },
     tooSoonMs: secondNotYetMs.at(-1),
   }));
@@ -35,7 +35,7 @@ interface SideEnd {
   readonly tooSoonMs: number | undefined;
 }
 
-function byEye(state: RunState, pieces: readonly Piece[], endOf: (piece: Piece) => SideEnd): ReadonlySet<string> {
+function unprompted(state: RunState, pieces: readonly Piece[], endOf: (piece: Piece) => SideEnd): ReadonlySet<string> {
   const inTap = new Map<string, number>();
   for (const piece of state.pieces.values()) {
     const { tapId } = endOf(piece);

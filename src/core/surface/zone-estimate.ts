@@ -130,8 +130,8 @@ function saidBy(look: Observation): Says {
 }
 
 /** The surface that is believed where the model expects one and the belief knows its error, °C. */
-export function believedC({ modelC, share }: Expected, { errorC }: Pick<Belief, 'errorC'>): number {
-  return modelC + share * errorC;
+export function believedC({ modelC, sensitivity }: Expected, { errorC }: Pick<Belief, 'errorC'>): number {
+  return modelC + sensitivity * errorC;
 }
 
 /** What is expected and believed at one of a zone's spots: what readings found there is added. */
@@ -143,7 +143,7 @@ export function atSpot(
   const guess = weighed.field(atWork(spot, there));
   const kept = 1 - guess.slope;
   return {
-    expected: { ...there, modelC: there.modelC + there.share * guess.interceptC },
+    expected: { ...there, modelC: there.modelC + there.sensitivity * guess.interceptC },
     known: beside(known, kept, guess.sdC),
   };
 }

@@ -63,7 +63,7 @@ export function pourHeat(run: RunView, pour: Pour, { pourMs, nowMs }: PourMoment
   const asItIs = pourMs - nowMs < SOON_MS && told.basis !== 'cold' && told.surfaceC >= told.readyFromC;
   if (!asItIs) {
     // a plate at the surface wanted is one whose burner was answered: only of its batter is anything unknown
-    const expected = { modelC: told.targetC, share: 0 };
+    const expected = { modelC: told.targetC, sensitivity: 0 };
     return { expected, known: plateKnown(believed.known), surfaceC: told.targetC, asItIs };
   }
   const poured = run.with(withPoured(run, pour, pourMs));

@@ -12,11 +12,11 @@ import { t } from '../words/index.ts';
 import { useAction } from './use-action.ts';
 
 /** Parting with a kitchen: take all along, hand it over, leave it, delete it. Each says what it does before it is done. */
-type Deed = 'handOver' | 'leave' | 'delete';
+type Action = 'handOver' | 'leave' | 'delete';
 const session = useSession();
 const people = usePeople();
 const { errors, busy, run } = useAction();
-const asking = ref<Deed | null>(null);
+const asking = ref<Action | null>(null);
 const to = ref('');
 const named = ref('');
 const done = ref('');
@@ -24,14 +24,14 @@ const isOwner = computed(() => session.session?.person.role === 'owner');
 const heirs = computed(() =>
   people.people.filter(({ kind, id }) => kind === 'person' && id !== session.session?.person.id),
 );
-const deeds = computed<Deed[]>(() => [
+const actions = computed<Action[]>(() => [
   ...(isOwner.value && heirs.value.length ? (['handOver'] as const) : []),
   'leave',
   ...(isOwner.value ? (['delete'] as const) : []),
 ]);
 
-function ask(deed: Deed): void {
-  asking.value = deed;
+function ask(action: Action): void {
+  asking.value = action;
   errors.value = {};
   named.value = '';
   to.value = heirs.value[0]?.id ?? '';
@@ -43,14 +43,14 @@ const takeAlong = () =>
   });
 const go = () =>
   run(async () => {
-    const { value: deed } = asking;
+    const { value: action } = asking;
     done.value = '';
-    if (deed === 'handOver') {
+    if (action === 'handOver') {
       await call('POST', '/api/kitchen/hand-over', { personId: to.value });
       window.location.reload(); // other rights, another page
       return;
     }
-    if (deed === 'leave') await session.leaveBy('/api/kitchen/me');
+    if (action === 'leave') await session.leaveBy('/api/kitchen/me');
     else await session.leaveBy('/api/kitchen', { name: named.value });
     window.location.assign('/sign-in');
   });
@@ -60,7 +60,7 @@ const go = () =>
   <PaperCard :title="t('part.title')">
     <div class="flex flex-wrap gap-3">
       <BigButton v-if="isOwner" :disabled="busy" @click="takeAlong">{{ t('part.export') }}</BigButton>
-      <BigButton v-for="deed in deeds" :key="deed" @click="ask(deed)">{{ t(`part.${deed}.ask`) }}</BigButton>
+      <BigButton v-for="action in actions" :key="action" @click="ask(action)">{{ t(`part.${action}.ask`) }}</BigButton>
     </div>
     <p v-if="isOwner" class="mt-2 text-sm text-soft">{{ t('part.exportHint') }}</p>
     <form

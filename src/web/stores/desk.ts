@@ -17,7 +17,7 @@ export interface CurrentRun {
   caused(kinds: readonly EventKind[]): boolean;
   /** The run in hand cannot be worked out; null: it can. */
   stuck(said: string | null): void;
-  /** Puts facts of advice into the log. @param asks whether what is foretold may be another by them */
+  /** Puts facts of advice into the log. @param asks whether what is predicted may be another by them */
   record(facts: readonly NewEvent[], asks?: boolean): Promise<void>;
 }
 
@@ -61,7 +61,7 @@ export function useOutlook({ run, state, nowMs, stuck, record }: CurrentRun) {
           payload,
         }));
         if (result.learned) facts.push({ kind: 'run-learned', payload: result.learned });
-        // that it was shown changes nothing of what is foretold; that a morning is over and learned from does
+        // that it was shown changes nothing of what is predicted; that a morning is over and learned from does
         const kept = facts.length ? record(facts, result.learned !== null) : null;
         if (!askAgain) outlookCount.value = state.value.eventCount;
         await kept;

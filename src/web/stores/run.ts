@@ -125,13 +125,13 @@ export const useRun = defineStore('run', () => {
 
   function tick(): void {
     nowMs.value = runNowMs(correctedNowMs(), state.value?.clock ?? null);
-    // a finished run stands as it was: what is foretold of it does not age
+    // a finished run stands as it was: what is predicted of it does not age
     if (outlook.outlook.value && (state.value?.finishedAtMs ?? null) !== null) return;
     const since = nowMs.value - (outlook.outlook.value?.forecast.atMs ?? 0);
     if (Math.abs(since) > OUTLOOK_EVERY_MS) outlook.ask();
   }
 
-  /** @param asks whether what is foretold may be another by it */
+  /** @param asks whether what is predicted may be another by it */
   function refold(asks = true): void {
     if (!run.value || !folding) return;
     state.value = folding.at(acknowledged.value, pending.value);
@@ -160,7 +160,7 @@ export const useRun = defineStore('run', () => {
 
   /**
    * Puts events into the log as one tap: shown at once, kept on the device, sent when it can be.
-   * @param asks whether what is foretold may be another by them
+   * @param asks whether what is predicted may be another by them
    */
   async function record(events: readonly NewEvent[], asks = true): Promise<void> {
     if (!run.value || isReadOnly.value) return;

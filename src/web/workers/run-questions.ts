@@ -63,7 +63,7 @@ export const RUN_QUESTIONS = {
     if (isOver(run, held.facts.rehearsal))
       return { forecast: { atMs: nowMs, pieces: {}, zones: [] }, assumed: [], truth: {}, learned: null };
     const told = forecast(run, nowMs);
-    // in a rehearsal the tap is the deed
+    // in a rehearsal the tap is the action
     if (held.facts.rehearsal)
       return { forecast: told, assumed: [], truth: held.kitchen().sights(run.state, nowMs), learned: null };
     const assumed = inferredActions(run.state, told, nowMs);
@@ -190,15 +190,15 @@ export function planOf(run: RunView, nowMs: number): RunPlan | { readonly error:
   }
 }
 
-/** Finished, nothing lies on a plate and what it leaves is kept: nothing is foretold of it. */
+/** Finished, nothing lies on a plate and what it leaves is kept: nothing is predicted of it. */
 function isOver({ state }: RunView, rehearsal: boolean): boolean {
   return state.finishedAtMs !== null && state.onPlate.size === 0 && (rehearsal || state.learned !== null);
 }
 
-/** What is foreseen from the run as it is taken to stand; of pieces taken to be off, what was told of them. */
+/** What is predicted from the run as it is taken to stand; of pieces taken to be off, what was told of them. */
 function withAssumed(run: RunView, nowMs: number, told: Forecast, assumed: readonly InferredAction[]): Forecast {
-  const foreseen = forecast(withInferred(run, assumed), nowMs);
-  return { ...foreseen, pieces: { ...told.pieces, ...foreseen.pieces } };
+  const predicted = forecast(withInferred(run, assumed), nowMs);
+  return { ...predicted, pieces: { ...told.pieces, ...predicted.pieces } };
 }
 
 type Questions = typeof RUN_QUESTIONS;

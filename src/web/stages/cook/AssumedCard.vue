@@ -11,9 +11,9 @@ const store = useRun();
 
 const places = (verb: 'flip' | 'lift') => {
   const assumed = store.outlook?.assumed ?? [];
-  const off = new Set(assumed.filter((deed) => deed.verb === 'lift').map(({ pieceId }) => pieceId));
+  const off = new Set(assumed.filter((action) => action.verb === 'lift').map(({ pieceId }) => pieceId));
   return assumed
-    .filter((deed) => deed.verb === verb && (verb === 'lift' || !off.has(deed.pieceId)))
+    .filter((action) => action.verb === verb && (verb === 'lift' || !off.has(action.pieceId)))
     .map(({ pieceId }) => store.state!.pieces.get(pieceId)?.placeId)
     .join(', ');
 };

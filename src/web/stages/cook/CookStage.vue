@@ -93,7 +93,7 @@ const undoLabel = computed(() => {
   if (!tap) return t('board.undoNothing');
   const places = [...new Set(tap.placeIds)];
   const where = places.length > 1 ? `${places[0]} – ${places.at(-1)}` : (places[0] ?? '');
-  return t('board.undo', { what: t(`deed.${tap.kind}`), place: where });
+  return t('board.undo', { what: t(`action.${tap.kind}`), place: where });
 });
 
 function done(): void {
@@ -183,7 +183,7 @@ useTone(
           >
           <BigButton class="text-base" :disabled="row.length < 2" data-testid="row" @click="board.actRow">{{
             row.length > 1
-              ? t('board.row', { zone: next!.zoneId, n: row.length, deed: t(`done.${next!.verb}`) })
+              ? t('board.row', { zone: next!.zoneId, n: row.length, action: t(`done.${next!.verb}`) })
               : t('board.noRow')
           }}</BigButton>
         </div>

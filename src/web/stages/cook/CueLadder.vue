@@ -21,7 +21,7 @@ const emit = defineEmits<{
   look: [step: 1 | -1];
   like: [liked: boolean];
   flipOnlyNow: [];
-  pin: [to: 'less' | 'more' | 'foretold'];
+  pin: [to: 'less' | 'more' | 'predicted'];
 }>();
 const store = useRun();
 const body = computed(() => store.view.formula(props.piece.formulaId));
@@ -70,7 +70,7 @@ const ageS = computed(() => seconds(store.nowMs));
 const flipped = computed(() => props.piece.flippedAtMs !== null);
 /** Nobody tapped that it was turned; it is taken to have been, then. */
 const takenAsTurned = computed(() =>
-  (store.outlook?.assumed ?? []).find((deed) => deed.pieceId === props.piece.id && deed.verb === 'flip'),
+  (store.outlook?.assumed ?? []).find((action) => action.pieceId === props.piece.id && action.verb === 'flip'),
 );
 const pinnedS = computed(() => store.state!.secondSideS.get(props.piece.formulaId));
 const secondS = computed(() =>
@@ -232,7 +232,7 @@ const tooHot = computed(() => {
       <p v-if="learnedNote" class="mt-1 text-sm" data-testid="second-learned">{{ learnedNote }}</p>
       <template v-if="pinNote">
         <p class="mt-1 text-sm" data-testid="pinned">{{ pinNote }}</p>
-        <BigButton class="mt-1 w-full text-base" data-testid="unpin" @click="emit('pin', 'foretold')">{{
+        <BigButton class="mt-1 w-full text-base" data-testid="unpin" @click="emit('pin', 'predicted')">{{
           t('ladder.unpin')
         }}</BigButton>
       </template>

@@ -10,12 +10,14 @@ import type { NewEvent } from '../../sync/envelope.ts';
 import { askOfRun } from '../../workers/desk.ts';
 import { useRun } from '../../stores/run.ts';
 import { t } from '../../words/index.ts';
-import { remedyDeed, remedyWords } from './remedy-words.ts';
+import { remedyAction, remedyWords } from './remedy-words.ts';
 
 /** What is wrong with a piece, in one tap, and the one thing to do about it. Said once: done or closed, it goes. */
 const props = defineProps<{ piece: Piece }>();
 const store = useRun();
-const told = shallowRef<{ fault: Fault; remedy: Remedy; deed: { label: string; event: NewEvent } | null } | null>(null);
+const told = shallowRef<{ fault: Fault; remedy: Remedy; action: { label: string; event: NewEvent } | null } | null>(
+  null,
+);
 watch(
   () => props.piece.id,
   () => (told.value = null),
@@ -27,7 +29,7 @@ async function see(fault: Fault): Promise<void> {
   const { piece } = props;
   await store.tap([{ kind: 'fault-seen', payload: { pieceId: piece.id, fault } }]);
   const remedy = await askOfRun('remedy', [piece.id, fault, store.nowMs]);
-  if (remedy && piece.id === props.piece.id) told.value = { fault, remedy, deed: remedyDeed(remedy, piece) };
+  if (remedy && piece.id === props.piece.id) told.value = { fault, remedy, action: remedyAction(remedy, piece) };
 }
 function take(event: NewEvent): void {
   told.value = null;
@@ -43,9 +45,9 @@ function take(event: NewEvent): void {
       <p v-if="told.fault === 'paleSlow' && piece.flippedAtMs !== null" class="text-sm text-soft">
         {{ t('remedy.turnAgain') }}
       </p>
-      <div class="mt-2 grid gap-2" :class="told.deed ? 'grid-cols-[2fr_1fr]' : ''">
-        <BigButton v-if="told.deed" class="text-base" look="say" @click="take(told.deed.event)">{{
-          told.deed.label
+      <div class="mt-2 grid gap-2" :class="told.action ? 'grid-cols-[2fr_1fr]' : ''">
+        <BigButton v-if="told.action" class="text-base" look="say" @click="take(told.action.event)">{{
+          told.action.label
         }}</BigButton>
         <BigButton class="text-base" @click="told = null">{{ t('remedy.close') }}</BigButton>
       </div>

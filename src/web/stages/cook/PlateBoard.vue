@@ -44,7 +44,7 @@ const spots = computed(() =>
       (candidate) => candidate.stationId === props.stationId && candidate.placeId === place.id,
     );
     const seen = piece ? seenOf(store, piece) : null;
-    const taken = piece && (store.outlook?.assumed ?? []).findLast((deed) => deed.pieceId === piece.id)?.verb;
+    const taken = piece && (store.outlook?.assumed ?? []).findLast((action) => action.pieceId === piece.id)?.verb;
     const isNext =
       props.next !== undefined && props.next.stationId === props.stationId && props.next.placeId === place.id;
     return {

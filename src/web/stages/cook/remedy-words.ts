@@ -54,7 +54,10 @@ export function remedyWords(remedy: Remedy, piece: Piece): string {
 }
 
 /** The tap that does it, where a tap can. */
-export function remedyDeed(remedy: Remedy, piece: Piece): { readonly label: string; readonly event: NewEvent } | null {
+export function remedyAction(
+  remedy: Remedy,
+  piece: Piece,
+): { readonly label: string; readonly event: NewEvent } | null {
   const { stationId, zoneId, formulaId, lot } = piece;
   switch (remedy.do) {
     case 'turn':

@@ -31,8 +31,8 @@ export interface Board {
   lose(piece: Piece): void;
   /** Later pieces of its batter are to be like this one, or no longer. */
   like(piece: Piece, liked: boolean): void;
-  /** Second sides of its batter take so much longer or less from now on, by the cook's word; or again as foretold. */
-  pin(piece: Piece, to: 'less' | 'more' | 'foretold'): void;
+  /** Second sides of its batter take so much longer or less from now on, by the cook's word; or again as predicted. */
+  pin(piece: Piece, to: 'less' | 'more' | 'predicted'): void;
   look(step: 1 | -1): void;
 }
 
@@ -42,7 +42,7 @@ const ROW_SPAN_MS = 60_000;
 /** A second side is pinned by steps of so many seconds. */
 const PIN_STEP_S = 5;
 
-/** What hands can do on the board. Every deed is one tap and can be taken back. */
+/** What hands can do on the board. Every action is one tap and can be taken back. */
 export function useBoard(): Board {
   const store = useRun();
   const { hands } = useHands();
@@ -76,14 +76,14 @@ export function useBoard(): Board {
   /** What is taken to have been done and was not tapped, of one piece or of all: written down with its likeliest moment. */
   function caughtUp(pieceId?: string): NewEvent[] {
     return (store.outlook?.assumed ?? [])
-      .filter((deed) => pieceId === undefined || deed.pieceId === pieceId)
+      .filter((action) => pieceId === undefined || action.pieceId === pieceId)
       .map(({ pieceId: of, verb, atMs }) => ({
         ...{ kind: verb === 'flip' ? 'flipped' : 'lifted', payload: { pieceId: of, assumed: true } },
         agoMs: Math.max(0, Math.round(store.nowMs - atMs)),
       }));
   }
 
-  /** A deed, and before it what was not tapped of the piece on that place. */
+  /** An action, and before it what was not tapped of the piece on that place. */
   function eventsOf(hand: Hand, agoMs: number): NewEvent[] {
     const there = hand.pieceId ?? store.state!.onPlate.get(placeKey(hand.stationId, hand.placeId));
     return [...(there ? caughtUp(there) : []), eventOf(hand, agoMs)];
@@ -138,7 +138,7 @@ export function useBoard(): Board {
       const lift = store.outlook?.forecast.pieces[id]?.lift;
       if (flippedAtMs === null || !lift) return;
       const steps = (lift.bestMs - flippedAtMs) / 1000 / PIN_STEP_S + (to === 'more' ? 1 : -1);
-      const seconds = to === 'foretold' ? null : PIN_STEP_S * Math.max(1, Math.round(steps));
+      const seconds = to === 'predicted' ? null : PIN_STEP_S * Math.max(1, Math.round(steps));
       void store.tap([{ kind: 'second-side-set', payload: { formulaId, seconds } }]);
     },
     look: (step) => {

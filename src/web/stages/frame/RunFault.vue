@@ -19,7 +19,7 @@ const words = computed(() => {
   if (!fault.event) return t('runFault.beginning');
   const { kind, personId } = fault.event;
   return t('runFault.event', {
-    what: has(`deed.${kind}`) ? t(`deed.${kind}`) : kind,
+    what: has(`action.${kind}`) ? t(`action.${kind}`) : kind,
     at: clockSeconds(runTimeMs(fault.event), store.view.pins.timeZone),
     who: people.nameOf(personId ?? null) ?? t('clash.someone'),
   });

@@ -57,7 +57,7 @@ onBeforeUnmount(() => {
   <div
     class="flex min-h-dvh flex-col"
     :data-folded="store.state?.eventCount"
-    :data-foretold="store.outlookCount"
+    :data-predicted="store.outlookCount"
     :data-waiting="store.pending.length"
     :data-settled="store.settled"
     @click="letGo"

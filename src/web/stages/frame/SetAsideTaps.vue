@@ -13,11 +13,11 @@ const store = useRun();
 const taps = computed(() =>
   store.setAside.map(({ event, refusal }) => {
     const { pieceId, placeId } = event.payload as { pieceId?: string; placeId?: string };
-    const known = i18n.global.te(`deed.${event.kind}`);
+    const known = i18n.global.te(`action.${event.kind}`);
     return {
       id: event.id,
       at: clockSeconds(runTimeMs(event), store.view.pins.timeZone),
-      what: known ? t(`deed.${event.kind}`) : event.kind,
+      what: known ? t(`action.${event.kind}`) : event.kind,
       place: placeId ?? store.state?.pieces.get(pieceId ?? '')?.placeId ?? '',
       refusal,
     };

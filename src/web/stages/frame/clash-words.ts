@@ -9,17 +9,17 @@ export function clashWords(clash: Clash): string {
   const who = (device: string | null, person: string | null) =>
     device === deviceId() ? null : (people.nameOf(person) ?? t('clash.someone'));
   const owner = who(clash.deviceId, clash.personId);
-  const deed = t(`deed.${clash.kind}`);
+  const action = t(`action.${clash.kind}`);
   const place = clash.placeId ?? '';
   if (clash.what === 'refused') {
     const reason = t(`clash.reason.${clash.reason}`);
     return owner === null
-      ? t('clash.refusedYours', { deed, place, reason })
-      : t('clash.refused', { who: owner, deed, place, reason });
+      ? t('clash.refusedYours', { action, place, reason })
+      : t('clash.refused', { who: owner, action, place, reason });
   }
   const taker = who(clash.byDeviceId, clash.byPersonId);
-  if (taker === null) return t('clash.youTook', { deed, place, who: owner ?? t('clash.yours') });
+  if (taker === null) return t('clash.youTook', { action, place, who: owner ?? t('clash.yours') });
   return owner === null
-    ? t('clash.tookYours', { who: taker, deed, place })
-    : t('clash.took', { who: taker, deed, place, whose: owner });
+    ? t('clash.tookYours', { who: taker, action, place })
+    : t('clash.took', { who: taker, action, place, whose: owner });
 }

@@ -2,7 +2,7 @@
 export const stove = {
   verb: { pour: 'Pour', flip: 'Flip', lift: 'Lift' },
   done: { pour: 'Poured', flip: 'Flipped', lift: 'Lifted' },
-  deed: {
+  action: {
     poured: 'pour',
     flipped: 'flip',
     lifted: 'lift',
@@ -52,7 +52,7 @@ export const stove = {
     empty: '{place} empty',
     undo: 'Undo {what} {place}',
     undoNothing: 'Nothing to undo',
-    row: 'All {n} of {zone}: {deed}',
+    row: 'All {n} of {zone}: {action}',
     noRow: 'No row to do',
   },
   cue: {
