@@ -11,15 +11,13 @@ import {
 } from '#core/piece';
 import type { Belief } from './belief.ts';
 import { beliefPoints, momentBy } from './belief-points.ts';
+import { blurred, comeBy, type BlurredMoment } from './blurred.ts';
 import { cheapest } from './cheapest.ts';
 import { lastPatch } from './last-patch.ts';
 import type { Expected } from './posterior.ts';
-import { normalCdf } from './surface-likelihood.ts';
 
 const { abs, exp, max, min } = Math; // bound once: asked for at every point of the belief
 
-/** Hands and clocks blur a moment by so much, s. Assumed. */
-export const HANDS_S = 3;
 /**
  * What a turn at a wrong moment costs, of a piece that is lost: it runs and tears while the inside does not hold; a dark
  * face is worse, a burnt one is thrown away; a pale one is a disappointment; and each quarter of the side off the cook's
@@ -82,9 +80,10 @@ export function surestFlip(
   const fromS = min(...may.map(({ bestS, signs }) => min(bestS, signs.darkS ?? bestS, signs.holdsS ?? bestS)));
   const toS = min(darkBy(DARK_LIKELY), max(fromS, ...may.map(({ bestS, signs }) => max(bestS, signs.holdsS ?? bestS))));
   const patchSd = lastPatch(table).sdLn;
+  const risks = may.map((state) => riskOf(state, patchSd));
   const costAt = (atS: number) => {
     let cost = 0;
-    for (const state of may) cost += state.weight * costOf(state, atS, patchSd);
+    for (const risk of risks) cost += risk.weight * costOf(risk, atS);
     return cost;
   };
   const bestS = cheapest(fromS, toS, costAt);
@@ -103,14 +102,34 @@ interface State {
   readonly bestS: number;
 }
 
+/** What may go wrong in one state, and when it does. */
+interface Risk {
+  readonly weight: number;
+  readonly raw: BlurredMoment;
+  readonly dark: BlurredMoment;
+  readonly burnt: BlurredMoment;
+  readonly lightGold: BlurredMoment;
+  /** What a face costs that is pale still; nothing where it never colours. */
+  readonly palePrice: number;
+  readonly bestS: number;
+}
+
+function riskOf({ weight, signs: { holdsS, lightGoldS, darkS }, bestS }: State, patchSd: number): Risk {
+  return {
+    ...{ weight, bestS, palePrice: lightGoldS === undefined ? 0 : PRICE.pale },
+    raw: blurred(holdsS ?? bestS, patchSd),
+    dark: blurred(darkS, BLUR_SHARE),
+    burnt: blurred(darkS && darkS * BURNT_AFTER, BLUR_SHARE),
+    lightGold: blurred(lightGoldS, BLUR_SHARE),
+  };
+}
+
 /** What a turn at `atS` costs in one state. */
-function costOf({ signs: { holdsS, lightGoldS, darkS }, bestS }: State, atS: number, patchSd: number): number {
-  const after = (momentS: number | undefined, share = BLUR_SHARE) =>
-    momentS === undefined ? 0 : normalCdf((atS - momentS) / max(HANDS_S, share * momentS));
-  const raw = PRICE.raw * (1 - after(holdsS ?? bestS, patchSd));
-  const dark = PRICE.dark * after(darkS) + PRICE.burnt * after(darkS && darkS * BURNT_AFTER);
-  const pale = lightGoldS === undefined ? 0 : PRICE.pale * (1 - after(lightGoldS));
-  return raw + dark + pale + (PRICE.quarterOff * abs(atS - bestS)) / (bestS / 4);
+function costOf({ raw, dark, burnt, lightGold, palePrice, bestS }: Risk, atS: number): number {
+  const torn = PRICE.raw * (1 - comeBy(raw, atS));
+  const spoilt = PRICE.dark * comeBy(dark, atS) + PRICE.burnt * comeBy(burnt, atS);
+  const pale = palePrice * (1 - comeBy(lightGold, atS));
+  return torn + spoilt + pale + (PRICE.quarterOff * abs(atS - bestS)) / (bestS / 4);
 }
 /** A moment is no sharper than this share of it. Assumed. */
 const BLUR_SHARE = 0.03;

@@ -1,11 +1,11 @@
 import { SERVED, secondSignsAt, type TimelineTable, type Window } from '#core/piece';
 import type { Belief } from './belief.ts';
 import { beliefPoints, momentBy } from './belief-points.ts';
+import { blurred, comeBy, type BlurredMoment } from './blurred.ts';
 import { cheapest } from './cheapest.ts';
 import type { Estimate } from './batter-prior.ts';
 import type { Expected } from './posterior.ts';
-import { DARK_LIKELY, HANDS_S, PRICE } from './surest-flip.ts';
-import { normalCdf } from './surface-likelihood.ts';
+import { DARK_LIKELY, PRICE } from './surest-flip.ts';
 
 const { abs, exp, max, min } = Math;
 
@@ -15,10 +15,12 @@ const BLUR_SHARE = 0.08;
 /** How a second side may go, and how likely that is. */
 interface State {
   readonly weight: number;
-  readonly insideS: number;
-  readonly lightGoldS: number;
-  readonly darkS: number;
-  readonly burntS: number;
+  readonly inside: BlurredMoment;
+  readonly lightGold: BlurredMoment;
+  readonly dark: BlurredMoment;
+  readonly burnt: BlurredMoment;
+  /** What a face costs that is pale still; nothing where it never colours. */
+  readonly palePrice: number;
   readonly bestS: number;
 }
 
@@ -45,19 +47,22 @@ export function surestLift(
     const wishS = min(colour(signs.servedS), max(insideS, SERVED.waitedShare * firstS));
     // others were lifted sooner by eye: so is this one, but never before it is predicted to be done inside
     const bestS = max(insideS, min(wishS, colour(signs.tooFarS)) * exp(min(0, longer.mean)));
+    const lightGold = blurred(colour(signs.lightGoldS), BLUR_SHARE);
     return {
-      weight,
-      insideS,
-      lightGoldS: colour(signs.lightGoldS),
-      darkS: colour(signs.darkS),
-      burntS: colour(signs.burntS),
-      bestS,
+      ...{ weight, lightGold, bestS, palePrice: lightGold.momentS === Infinity ? 0 : PRICE.pale },
+      inside: blurred(insideS, BLUR_SHARE),
+      dark: blurred(colour(signs.darkS), BLUR_SHARE),
+      burnt: blurred(colour(signs.burntS), BLUR_SHARE),
     };
   });
-  const fromS = min(...may.map(({ bestS, darkS }) => min(bestS, darkS)));
-  const darkLikelyS = momentBy(may, ({ darkS }) => darkS, DARK_LIKELY);
+  const fromS = min(...may.map(({ bestS, dark }) => min(bestS, dark.momentS)));
+  const darkLikelyS = momentBy(may, ({ dark }) => dark.momentS, DARK_LIKELY);
   const toS = max(fromS, min(darkLikelyS, max(...may.map(({ bestS }) => bestS))));
-  const bestS = cheapest(fromS, toS, (atS) => may.reduce((sum, state) => sum + state.weight * costOf(state, atS), 0));
+  const bestS = cheapest(fromS, toS, (atS) => {
+    let cost = 0;
+    for (const state of may) cost += state.weight * costOf(state, atS);
+    return cost;
+  });
   return {
     earliestS: min(usual.earliestS, bestS),
     bestS,
@@ -65,10 +70,8 @@ export function surestLift(
   };
 }
 
-function costOf({ insideS, lightGoldS, darkS, burntS, bestS }: State, atS: number): number {
-  const after = (momentS: number) =>
-    Number.isFinite(momentS) ? normalCdf((atS - momentS) / max(HANDS_S, BLUR_SHARE * momentS)) : 0;
-  const pale = Number.isFinite(lightGoldS) ? PRICE.pale * (1 - after(lightGoldS)) : 0;
-  const spoilt = PRICE.dark * after(darkS) + PRICE.burnt * after(burntS);
-  return PRICE.raw * (1 - after(insideS)) + pale + spoilt + (PRICE.quarterOff * abs(atS - bestS)) / (bestS / 4);
+function costOf({ inside, lightGold, dark, burnt, palePrice, bestS }: State, atS: number): number {
+  const pale = palePrice * (1 - comeBy(lightGold, atS));
+  const spoilt = PRICE.dark * comeBy(dark, atS) + PRICE.burnt * comeBy(burnt, atS);
+  return PRICE.raw * (1 - comeBy(inside, atS)) + pale + spoilt + (PRICE.quarterOff * abs(atS - bestS)) / (bestS / 4);
 }

@@ -34,10 +34,10 @@ export {
   REFERENCE,
   STANDARD_PRESSURE_PA,
   simulatePiece,
-  type PieceInput,
   type Resolution,
   type SimulatedPiece,
 } from './timeline.ts';
+export { type PieceInput } from './poured-piece.ts';
 export {
   appearancesAt,
   brownedAt,

@@ -1,13 +1,11 @@
-import { leftAfterSteps } from './kinetics.ts';
 import { advance, touchingShare } from './advance.ts';
 import { appearanceOf, type Appearance } from './appearance.ts';
-import { coldestC, leastSet, newColumn, turned, type Column, type ColumnSettings } from './column.ts';
+import { coldestC, leastSet, turned, type Column, type ColumnSettings } from './column.ts';
 import type { Cue } from './cues.ts';
 import { FirstSide } from './first-side.ts';
-import { fruitIn } from './fruit.ts';
-import { PIECE_PARAMETERS } from './parameters.ts';
+import { pouredPiece, type PieceInput, type PouredPiece } from './poured-piece.ts';
 import { DONE_C, SPRINGS_BACK_SET } from './second-side.ts';
-import { LID_AIR, QUICK, RIM_CELLS, roomAir, stepAt, type PieceInput } from './timeline.ts';
+import { QUICK, stepAt } from './timeline.ts';
 
 /** Moments of a first side, s after its pour; what has not come, or never does, is absent. */
 export interface FirstSideMoments {
@@ -36,13 +34,8 @@ const FOLLOWED_PAST_BEST = 1.3;
  * side is followed on after the turn, as if nobody had turned it, until its moments are known.
  */
 export class LivePiece {
-  private readonly open: ColumnSettings;
-  private readonly covered: ColumnSettings;
+  private readonly poured: PouredPiece;
   private readonly stepS: number;
-  private readonly pouredM: number;
-  private readonly core: Column;
-  private readonly rim: Column;
-  private readonly about: Column | undefined;
   private readonly first: FirstSide;
   private ageS = 0;
   private flippedS: number | null = null;
@@ -51,45 +44,28 @@ export class LivePiece {
   private drawn = 0;
 
   constructor(input: PieceInput) {
-    const { batter } = input;
-    const parameters = input.parameters ?? PIECE_PARAMETERS;
-    const shared = {
-      batter,
-      parameters,
-      plate: input.plate,
-      pressurePa: input.pressurePa,
-      pressed: input.pressed,
-      leftAfter: leftAfterSteps(),
-    };
-    this.open = { ...shared, air: roomAir(input) };
-    this.covered = input.lid ? { ...shared, air: LID_AIR } : this.open;
-    this.stepS = QUICK.stepS[batter.type];
-    this.pouredM = input.thicknessMm / 1000;
-    const cells = QUICK.cells[batter.type];
-    const column = (thicknessM: number, of: number, fruit?: Column['fruit']) =>
-      newColumn(this.open, thicknessM, input.batterC, of, fruit);
-    this.core = column(this.pouredM, cells);
-    this.rim = column(parameters.rimThickness * this.pouredM, Math.round(RIM_CELLS * cells));
-    const fruit = input.fruit && input.fruit.count > 0 ? fruitIn(input.fruit, input.ambientC) : undefined;
-    this.about = fruit && column(this.pouredM, cells, fruit.fruit);
-    this.first = new FirstSide(input.flipBy, this.covered, input.thicknessMm, LONGEST_S);
+    const { type } = input.batter;
+    this.poured = pouredPiece(input, QUICK.cells[type]);
+    this.stepS = QUICK.stepS[type];
+    this.first = new FirstSide(input.flipBy, this.poured.covered, input.thicknessMm, LONGEST_S);
   }
 
   /** Cooks on for `spanS` over metal that is at `plateC`. */
   cook(plateC: number, spanS: number): void {
     const { back, aboutBack } = this;
-    const lying = back ?? this.core;
+    const { open, covered, core, rim, about } = this.poured;
+    const lying = back ?? core;
     const beforeJ = lying.heatInJM2;
     for (let left = spanS; left > 1e-9;) {
       const sideS = this.ageS - (this.flippedS ?? 0);
       const dt = Math.min(left, stepAt(sideS, this.stepS));
       if (back) {
-        step(back, this.open, plateC, touchingShare(back, this.open), dt);
-        if (aboutBack) step(aboutBack, this.open, plateC, touchingShare(aboutBack, this.open), dt);
+        step(back, open, plateC, touchingShare(back, open), dt);
+        if (aboutBack) step(aboutBack, open, plateC, touchingShare(aboutBack, open), dt);
       }
       if (!this.followed) {
-        for (const column of [this.core, this.rim, this.about]) if (column) step(column, this.covered, plateC, 1, dt);
-        this.first.see(this.ageS + dt, this.core, this.rim, this.about);
+        for (const column of [core, rim, about]) if (column) step(column, covered, plateC, 1, dt);
+        this.first.see(this.ageS + dt, core, rim, about);
       }
       this.ageS += dt;
       left -= dt;
@@ -105,8 +81,8 @@ export class LivePiece {
   flip(): void {
     if (this.back) return;
     this.flippedS = this.ageS;
-    this.back = turned(this.core, this.open);
-    this.aboutBack = this.about && turned(this.about, this.open);
+    this.back = turned(this.poured.core, this.poured.open);
+    this.aboutBack = this.poured.about && turned(this.poured.about, this.poured.open);
   }
 
   /** Whether all that a first side can show is known, and its columns may rest. */
@@ -132,18 +108,24 @@ export class LivePiece {
   }
 
   look(): Appearance {
-    return appearanceOf(this.back ?? this.core, this.rim, this.open, this.pouredM, this.back !== undefined);
+    return appearanceOf(
+      this.back ?? this.poured.core,
+      this.poured.rim,
+      this.poured.open,
+      this.poured.thicknessM,
+      this.back !== undefined,
+    );
   }
 
   inside(): Inside {
-    const column = this.back ?? this.core;
+    const column = this.back ?? this.poured.core;
     const coldest = this.aboutBack ? Math.min(coldestC(column), coldestC(this.aboutBack)) : coldestC(column);
     const set = this.aboutBack ? Math.min(leastSet(column), leastSet(this.aboutBack)) : leastSet(column);
     return {
       coldestC: coldest,
       cooked: set >= SPRINGS_BACK_SET && coldest >= DONE_C,
-      firstLStar: this.back ? this.back.topLStar : this.core.baseLStar,
-      secondLStar: this.back ? this.back.baseLStar : this.core.topLStar,
+      firstLStar: this.back ? this.back.topLStar : this.poured.core.baseLStar,
+      secondLStar: this.back ? this.back.baseLStar : this.poured.core.topLStar,
     };
   }
 }

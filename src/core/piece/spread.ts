@@ -1,7 +1,8 @@
 import type { PieceTimeline } from './cues.ts';
 import { CUES } from './cues.ts';
 import { PIECE_PARAMETERS, type Kinetics, type PieceParameters } from './parameters.ts';
-import { simulatePiece, type PieceInput } from './timeline.ts';
+import type { PieceInput } from './poured-piece.ts';
+import { simulatePiece } from './timeline.ts';
 
 /** What is predicted of a piece and may be off. */
 export const PREDICTED = [...CUES, 'flip', 'lift', 'brown', 'dark'] as const;

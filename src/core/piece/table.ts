@@ -11,7 +11,8 @@ import {
 import { appearanceFrom, mixedAppearance, type Appearance, type Appearances } from './appearance.ts';
 import { secondSignsOf, type SecondSigns } from './second-signs.ts';
 import { spreadLn, type Predicted } from './spread.ts';
-import { simulatePiece, type PieceInput, type SimulatedPiece } from './timeline.ts';
+import type { PieceInput } from './poured-piece.ts';
+import { simulatePiece, type SimulatedPiece } from './timeline.ts';
 
 /**
  * Timelines over the surfaces a plate may have, so that a changed estimate of heat costs an interpolation, not a

@@ -1,40 +1,11 @@
-import { leftAfterSteps } from './kinetics.ts';
 import { advance, touchingShare } from './advance.ts';
-import type { BatterProperties } from './batter.ts';
-import {
-  massKgM2,
-  newColumn,
-  turned,
-  type AirAbove,
-  type Column,
-  type ColumnSettings,
-  type PlateContact,
-} from './column.ts';
+import { massKgM2, turned, type Column, type ColumnSettings } from './column.ts';
 import { BENEATH_SPANS_S, type PieceTimeline } from './cues.ts';
-import { FirstSide, type FlipBy } from './first-side.ts';
-import { fruitIn, type FruitOnPiece } from './fruit.ts';
+import { FirstSide } from './first-side.ts';
 import { appearanceFrom, appearanceOf, type Appearance, type Appearances } from './appearance.ts';
 import { steamedOffKgM2 } from './heat.ts';
-import { PIECE_PARAMETERS, type PieceParameters } from './parameters.ts';
+import { pouredPiece, type PieceInput } from './poured-piece.ts';
 import { SecondSide } from './second-side.ts';
-import { VAPOUR_PA } from './lookup.ts';
-
-export interface PieceInput {
-  readonly batter: BatterProperties;
-  readonly thicknessMm: number;
-  readonly batterC: number;
-  readonly plate: PlateContact;
-  readonly ambientC: number;
-  readonly pressurePa: number;
-  readonly parameters?: PieceParameters;
-  /** The cook's school; holes that stay for a leavened piece and the dry edge for a thin one when it is left out. */
-  readonly flipBy?: FlipBy;
-  readonly fruit?: FruitOnPiece;
-  /** Covered while the first side cooks. */
-  readonly lid?: boolean;
-  /** Pressed once as it is turned. */
-  readonly pressed?: boolean;
-}
 
 /** Standard atmosphere, Pa. Definition. */
 export const STANDARD_PRESSURE_PA = 101325;
@@ -56,7 +27,6 @@ const MEETING = { untilS: 2, share: 0.2 };
 const EARLY = { untilS: 24, share: 0.5 }; // Numerical.
 const SEEN = { first: 17, second: 9 }; // Numerical.
 const SEEN_EVERY_S = 2; // Numerical.
-export const RIM_CELLS = 0.67; // it is thinner. Assumed.
 
 /** A timeline with what the piece looks like on the way. */
 export interface SimulatedPiece extends PieceTimeline {
@@ -69,27 +39,8 @@ export interface SimulatedPiece extends PieceTimeline {
  * looks like on the way.
  */
 export function simulatePiece(input: PieceInput, resolution: Resolution = QUICK): SimulatedPiece {
-  const { batter } = input;
-  const parameters = input.parameters ?? PIECE_PARAMETERS;
-  const { type } = batter;
-  const shared = {
-    batter,
-    parameters,
-    plate: input.plate,
-    pressurePa: input.pressurePa,
-    pressed: input.pressed,
-    leftAfter: leftAfterSteps(),
-  };
-  const open: ColumnSettings = { ...shared, air: roomAir(input) };
-  const covered = input.lid ? { ...shared, air: LID_AIR } : open;
-  const cells = resolution.cells[type];
-  const pouredM = input.thicknessMm / 1000;
-  const fruit = input.fruit && input.fruit.count > 0 ? fruitIn(input.fruit, input.ambientC) : undefined;
-  const column = (thicknessM: number, of: { cells: number; fruit?: Column['fruit'] }) =>
-    newColumn(open, thicknessM, input.batterC, of.cells, of.fruit);
-  const core = column(pouredM, { cells });
-  const rim = column(parameters.rimThickness * pouredM, { cells: Math.round(RIM_CELLS * cells) });
-  const about = fruit && column(pouredM, { cells, fruit: fruit.fruit });
+  const { type } = input.batter;
+  const { open, covered, thicknessM, core, rim, about } = pouredPiece(input, resolution.cells[type]);
   const startKg = massKgM2(core);
 
   const cut = { stepS: resolution.stepS[type], longestS: LONGEST_SIDE_S[type] };
@@ -99,7 +50,7 @@ export function simulatePiece(input: PieceInput, resolution: Resolution = QUICK)
   const turnedNow = () => ({ core: turned(core, open), about: about && turned(about, open) });
   const firstSeen = cookSide(about ? [core, rim, about] : [core, rim], covered, cut, {
     touching: () => 1,
-    look: () => appearanceOf(core, rim, covered, pouredM, false),
+    look: () => appearanceOf(core, rim, covered, thicknessM, false),
     see: (atS) => {
       first.see(atS, core, rim, about);
       for (const mean of beneath) {
@@ -118,7 +69,7 @@ export function simulatePiece(input: PieceInput, resolution: Resolution = QUICK)
   let lost: Loss | undefined;
   const secondSeen = cookSide(aboutBack ? [back, aboutBack] : [back], open, cut, {
     touching: (column) => touchingShare(column, open),
-    look: () => appearanceOf(back, rim, open, pouredM, true),
+    look: () => appearanceOf(back, rim, open, thicknessM, true),
     see: (atS) => {
       second.see(atS, back, aboutBack);
       if (second.best !== undefined) lost ??= lossOf(back, open, startKg);
@@ -186,13 +137,6 @@ function lossOf(column: Column, settings: ColumnSettings, startKgM2: number): Lo
     weighedLossShare: 1 - (nowKg - steamedOffKgM2(column, settings)) / startKgM2,
   };
 }
-
-/** Half-damp air of the room: its vapour at half of what it could hold. */
-export function roomAir({ ambientC }: PieceInput): AirAbove {
-  return { tempC: ambientC, vapourPa: 0.5 * VAPOUR_PA.at(ambientC) };
-}
-/** Under a lid: warm and full of the piece's own steam. Assumed. */
-export const LID_AIR: AirAbove = { tempC: 70, vapourPa: VAPOUR_PA.at(62) };
 
 /** Length of the step from a moment of a side. */
 export function stepAt(atS: number, stepS: number): number {
