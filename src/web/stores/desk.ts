@@ -30,6 +30,7 @@ export function useOutlook({ run, state, nowMs, stuck, record }: CurrentRun) {
   let tapped = false;
   let asking = false;
   let askAgain = false;
+  let failed = false;
 
   function ask(): void {
     askAgain = true;
@@ -46,9 +47,11 @@ export function useOutlook({ run, state, nowMs, stuck, record }: CurrentRun) {
         (error: unknown) => (console.warn(error), error instanceof Error ? error.message : String(error)),
       );
       if (run.value?.id !== current.id || result === null) continue;
+      failed = typeof result === 'string';
       if (typeof result === 'string') {
         stuck(result); // the last outlook stands; the next tick asks again
-        break;
+        askAgain ||= asked !== state.value;
+        continue;
       }
       stuck(null);
       outlook.value = result;
@@ -70,10 +73,16 @@ export function useOutlook({ run, state, nowMs, stuck, record }: CurrentRun) {
     asking = false;
   }
 
+  /** The log says the same as before: asked again is only what could not be worked out, since an undo counts once it is stored. */
+  function confirmed(): void {
+    if (failed) ask();
+  }
+
   return {
     outlook,
     outlookCount,
     ask,
+    confirmed,
     tapped: () => (tapped = true),
     clear: () => {
       outlook.value = null;

@@ -137,7 +137,7 @@ export const useRun = defineStore('run', () => {
     state.value = folding.at(acknowledged.value, pending.value);
     followHeldRun(unheard.splice(0), pending.value);
     nowMs.value = runNowMs(correctedNowMs(), state.value.clock);
-    if (!asks) return;
+    if (!asks) return outlook.confirmed();
     outlook.ask();
     void planning.ask();
   }
