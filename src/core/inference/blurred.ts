@@ -1,7 +1,7 @@
 import { normalCdf } from './surface-likelihood.ts';
 
 /** Hands and clocks blur a moment by so much, s. Assumed. */
-export const HANDS_S = 3;
+const HANDS_S = 3;
 
 /** A moment that hands and eyes meet only about, s; infinite when it never comes. */
 export interface BlurredMoment {
