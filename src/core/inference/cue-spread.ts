@@ -19,7 +19,7 @@ const CUE_STRAYS: Record<Cue, number> = {
 
 /**
  * Spread of ln of a cue's moment against its batter's pace, as the `nth` sight of that cue may be counted: all of them
- * share one sharedBias, so that n of them know no more than σ² = stray² + noise²/n allows.
+ * share one bias, so that n of them know no more than σ² = bias² + noise²/n allows.
  */
 export function cueSdLn(cue: Cue, dueS: number, nth: number): number {
   const noise2 = CUE_NOISE.share ** 2 + (CUE_NOISE.fixedS / Math.max(1, dueS)) ** 2;
@@ -34,7 +34,7 @@ export function ownTurnSdLn(nth: number): number {
   return nthSd(OWN_TURN.sharedBias ** 2, OWN_TURN.noise ** 2, nth);
 }
 
-/** Of sights that share one sharedBias: n together know no more than σ² = stray² + noise²/n allows. */
-function nthSd(sharedBias2: number, noise2: number, nth: number): number {
+/** Spread of the `nth` of observations that share one bias, as it may be counted: n together know no more than σ² = bias² + noise²/n allows. */
+export function nthSd(sharedBias2: number, noise2: number, nth: number): number {
   return Math.sqrt(((sharedBias2 * nth + noise2) * (sharedBias2 * (nth - 1) + noise2)) / noise2);
 }

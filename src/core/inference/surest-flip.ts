@@ -11,19 +11,12 @@ import {
 } from '#core/piece';
 import type { Belief } from './belief.ts';
 import { beliefPoints, momentBy } from './belief-points.ts';
-import { blurred, comeBy, type BlurredMoment } from './blurred.ts';
-import { cheapest } from './cheapest.ts';
 import { lastPatch } from './last-patch.ts';
 import type { Expected } from './posterior.ts';
+import { blurred, surestMoment, type TurnRisk } from './turn-risk.ts';
 
-const { abs, exp, max, min } = Math; // bound once: asked for at every point of the belief
+const { exp, max, min } = Math; // bound once: asked for at every point of the belief
 
-/**
- * What a turn at a wrong moment costs, of a piece that is lost: it runs and tears while the inside does not hold; a dark
- * face is worse, a burnt one is thrown away; a pale one is a disappointment; and each quarter of the side off the cook's
- * own sign a blemish. Prices a cook would sign: assumed.
- */
-export const PRICE = { raw: 0.6, dark: 0.8, burnt: 1, pale: 0.25, quarterOff: 0.4 } as const;
 /** Burnt comes so much later than past brown, as a share of the side until then, where nothing else is known. From the piece model. */
 const BURNT_AFTER = 1.45;
 
@@ -81,12 +74,7 @@ export function surestFlip(
   const toS = min(darkBy(DARK_LIKELY), max(fromS, ...may.map(({ bestS, signs }) => max(bestS, signs.holdsS ?? bestS))));
   const patchSd = lastPatch(table).sdLn;
   const risks = may.map((state) => riskOf(state, patchSd));
-  const costAt = (atS: number) => {
-    let cost = 0;
-    for (const risk of risks) cost += risk.weight * costOf(risk, atS);
-    return cost;
-  };
-  const bestS = cheapest(fromS, toS, costAt);
+  const bestS = surestMoment(risks, fromS, toS);
   return { earliestS: min(usual.earliestS, bestS), bestS, latestS: max(usual.latestS, bestS), ...dark };
 }
 /** Shares of the belief at which an underside is worth a look, and is turned whatever shows. Assumed. */
@@ -102,34 +90,14 @@ interface State {
   readonly bestS: number;
 }
 
-/** What may go wrong in one state, and when it does. */
-interface Risk {
-  readonly weight: number;
-  readonly raw: BlurredMoment;
-  readonly dark: BlurredMoment;
-  readonly burnt: BlurredMoment;
-  readonly lightGold: BlurredMoment;
-  /** What a face costs that is pale still; nothing where it never colours. */
-  readonly palePrice: number;
-  readonly bestS: number;
-}
-
-function riskOf({ weight, signs: { holdsS, lightGoldS, darkS }, bestS }: State, patchSd: number): Risk {
+function riskOf({ weight, signs: { holdsS, lightGoldS, darkS }, bestS }: State, patchSd: number): TurnRisk {
   return {
-    ...{ weight, bestS, palePrice: lightGoldS === undefined ? 0 : PRICE.pale },
-    raw: blurred(holdsS ?? bestS, patchSd),
+    ...{ weight, bestS },
+    inside: blurred(holdsS ?? bestS, patchSd),
+    lightGold: blurred(lightGoldS, BLUR_SHARE),
     dark: blurred(darkS, BLUR_SHARE),
     burnt: blurred(darkS && darkS * BURNT_AFTER, BLUR_SHARE),
-    lightGold: blurred(lightGoldS, BLUR_SHARE),
   };
-}
-
-/** What a turn at `atS` costs in one state. */
-function costOf({ raw, dark, burnt, lightGold, palePrice, bestS }: Risk, atS: number): number {
-  const torn = PRICE.raw * (1 - comeBy(raw, atS));
-  const spoilt = PRICE.dark * comeBy(dark, atS) + PRICE.burnt * comeBy(burnt, atS);
-  const pale = palePrice * (1 - comeBy(lightGold, atS));
-  return torn + spoilt + pale + (PRICE.quarterOff * abs(atS - bestS)) / (bestS / 4);
 }
 /** A moment is no sharper than this share of it. Assumed. */
 const BLUR_SHARE = 0.03;

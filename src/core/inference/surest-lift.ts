@@ -1,28 +1,15 @@
 import { SERVED, secondSignsAt, type TimelineTable, type Window } from '#core/piece';
 import type { Belief } from './belief.ts';
 import { beliefPoints, momentBy } from './belief-points.ts';
-import { blurred, comeBy, type BlurredMoment } from './blurred.ts';
-import { cheapest } from './cheapest.ts';
 import type { Estimate } from './batter-prior.ts';
 import type { Expected } from './posterior.ts';
-import { DARK_LIKELY, PRICE } from './surest-flip.ts';
+import { DARK_LIKELY } from './surest-flip.ts';
+import { blurred, surestMoment, type TurnRisk } from './turn-risk.ts';
 
-const { abs, exp, max, min } = Math;
+const { exp, max, min } = Math;
 
 /** A middle that is not done is felt by so much, as a share of its moment; a face's colour is seen by so much. Assumed. */
 const BLUR_SHARE = 0.08;
-
-/** How a second side may go, and how likely that is. */
-interface State {
-  readonly weight: number;
-  readonly inside: BlurredMoment;
-  readonly lightGold: BlurredMoment;
-  readonly dark: BlurredMoment;
-  readonly burnt: BlurredMoment;
-  /** What a face costs that is pale still; nothing where it never colours. */
-  readonly palePrice: number;
-  readonly bestS: number;
-}
 
 /**
  * When to lift a piece so that it costs least over all that plate and batter may be: raw inside, a pale, dark or burnt
@@ -39,7 +26,7 @@ export function surestLift(
   usual: Window,
   { firstS, slower, longer }: { readonly firstS: number; readonly slower: number; readonly longer: Estimate },
 ): Window {
-  const may = beliefPoints(known, expected, longer.sd).map(({ weight, surfaceC, lnTime, lnBrowning }): State => {
+  const may = beliefPoints(known, expected, longer.sd).map(({ weight, surfaceC, lnTime, lnBrowning }): TurnRisk => {
     const signs = secondSignsAt(table, surfaceC);
     const lies = exp(max(0, longer.mean));
     const colour = (atS: number | undefined) => (atS === undefined ? Infinity : (atS * lies) / exp(lnBrowning));
@@ -47,10 +34,10 @@ export function surestLift(
     const wishS = min(colour(signs.servedS), max(insideS, SERVED.waitedShare * firstS));
     // others were lifted sooner by eye: so is this one, but never before it is predicted to be done inside
     const bestS = max(insideS, min(wishS, colour(signs.tooFarS)) * exp(min(0, longer.mean)));
-    const lightGold = blurred(colour(signs.lightGoldS), BLUR_SHARE);
     return {
-      ...{ weight, lightGold, bestS, palePrice: lightGold.momentS === Infinity ? 0 : PRICE.pale },
+      ...{ weight, bestS },
       inside: blurred(insideS, BLUR_SHARE),
+      lightGold: blurred(colour(signs.lightGoldS), BLUR_SHARE),
       dark: blurred(colour(signs.darkS), BLUR_SHARE),
       burnt: blurred(colour(signs.burntS), BLUR_SHARE),
     };
@@ -58,20 +45,10 @@ export function surestLift(
   const fromS = min(...may.map(({ bestS, dark }) => min(bestS, dark.momentS)));
   const darkLikelyS = momentBy(may, ({ dark }) => dark.momentS, DARK_LIKELY);
   const toS = max(fromS, min(darkLikelyS, max(...may.map(({ bestS }) => bestS))));
-  const bestS = cheapest(fromS, toS, (atS) => {
-    let cost = 0;
-    for (const state of may) cost += state.weight * costOf(state, atS);
-    return cost;
-  });
+  const bestS = surestMoment(may, fromS, toS);
   return {
     earliestS: min(usual.earliestS, bestS),
     bestS,
     latestS: max(bestS, bestS + min(usual.latestS - usual.bestS, darkLikelyS - bestS)),
   };
-}
-
-function costOf({ inside, lightGold, dark, burnt, palePrice, bestS }: State, atS: number): number {
-  const pale = palePrice * (1 - comeBy(lightGold, atS));
-  const spoilt = PRICE.dark * comeBy(dark, atS) + PRICE.burnt * comeBy(burnt, atS);
-  return PRICE.raw * (1 - comeBy(inside, atS)) + pale + spoilt + (PRICE.quarterOff * abs(atS - bestS)) / (bestS / 4);
 }

@@ -110,5 +110,5 @@ function times(moment: number | undefined, factor: number): number | undefined {
   return moment === undefined ? undefined : moment * factor;
 }
 
-/** How well eyes tell that a piece was turned before or after its good moments, and how often they outlierWeight. Assumed. */
+/** How well eyes tell that a piece was turned before or after its good moments, and how often they slip. Assumed. */
 const TURN_SD = { leastS: 5, share: 0.05, outlierWeight: 0.04 };

@@ -1,8 +1,9 @@
 import { BROWNING_LSTAR, brownedAt, type PieceTimeline, type TimelineTable } from '#core/piece';
 import type { UNDERSIDES } from '#core/plate';
+import { nthSd } from './cue-spread.ts';
 import { normalCdf } from './surface-likelihood.ts';
 
-const { max, sqrt } = Math; // bound once: asked for at every cell of every step
+const { max } = Math; // bound once: asked for at every cell of every step
 
 export type Underside = (typeof UNDERSIDES)[number];
 
@@ -13,10 +14,9 @@ export type Underside = (typeof UNDERSIDES)[number];
 const EYE_LSTAR = { noise: 4, sharedBias: 3 };
 const SLIP = 0.03;
 
-/** Spread of the `nth` judged colour, as it may be counted: n of them know no more than σ² = stray² + noise²/n allows. */
+/** Spread of the `nth` judged colour, as it may be counted. */
 function eyeSdLStar(nth: number): number {
-  const [noise2, sharedBias2] = [EYE_LSTAR.noise ** 2, EYE_LSTAR.sharedBias ** 2];
-  return sqrt(((sharedBias2 * nth + noise2) * (sharedBias2 * (nth - 1) + noise2)) / noise2);
+  return nthSd(EYE_LSTAR.sharedBias ** 2, EYE_LSTAR.noise ** 2, nth);
 }
 
 /** Lightness at which each colour ends, palest first. From the piece model. */
