@@ -1,4 +1,4 @@
-import { Z_90 } from './estimate.ts';
+import { Z_NINE_IN_TEN } from '#core/units';
 import { waterTo, type BatterMoment, type ConsistencyBelief } from './belief.ts';
 
 /** What to stir in so that the batter meets its aim. */
@@ -39,7 +39,7 @@ export function doseTo(belief: ConsistencyBelief, wanted: DoseFor): Dose {
       ? (water * grainG) / liquidWaterShare
       : // flour that brings the same water down to the wished share
         (atPour.waterPerGrain * grainG) / (atPour.waterPerGrain + water) - grainG;
-  const bounds = [perGrain - Z_90 * sd, perGrain + Z_90 * sd].map((water) =>
+  const bounds = [perGrain - Z_NINE_IN_TEN * sd, perGrain + Z_NINE_IN_TEN * sd].map((water) =>
     Math.max(0, mass(perGrain > 0 ? Math.max(0, water) : Math.min(0, water))),
   );
   const massG = mass(perGrain);

@@ -1,3 +1,4 @@
+import { Z_NINE_IN_TEN } from '#core/units';
 /** Which number says how a batter runs: thick ones stop by their yield stress (Pa), thin ones flow by viscosity (Pa·s). */
 export type Quantity = 'yieldStress' | 'viscosity';
 
@@ -10,11 +11,8 @@ export interface Estimate {
   readonly sdLn: number;
 }
 
-/** Bounds that hold the truth in nine cases of ten: z of a normal distribution at 95 %. Definition. */
-export const Z_90 = 1.6449;
-
 export function interval90(estimate: Estimate): { readonly low: number; readonly high: number } {
-  const factor = Math.exp(Z_90 * estimate.sdLn);
+  const factor = Math.exp(Z_NINE_IN_TEN * estimate.sdLn);
   return { low: estimate.value / factor, high: estimate.value * factor };
 }
 

@@ -26,7 +26,7 @@ const FormulaLineSchema = v.object({
   /** Grams per 100 g of dry grain; null: nobody knows how much. */
   percent: v.nullable(Positive(1000)),
   /** Share kept back when mixing, added later until the batter falls right. */
-  heldBack: v.optional(v.pipe(v.number(), v.minValue(0), v.maxValue(0.9))),
+  heldBack: v.optional(v.pipe(v.number(), v.minValue(0, 'From 0 to 90 %.'), v.maxValue(0.9, 'From 0 to 90 %.'))),
   when: v.optional(v.picklist(LINE_MOMENTS)),
 });
 

@@ -1,3 +1,4 @@
+import { Z_NINE_IN_TEN } from '#core/units';
 import { given } from '#core/given';
 import type { Memo } from '#core/memo';
 import {
@@ -78,9 +79,6 @@ export function stationFigures(
     map: heldMap(station, new Map(pairs.map(({ zone, pair }) => [zone.id, pair])), roomC, holdC, memo),
   };
 }
-
-/** 5 % and 95 % of a normal. Definition. */
-const Z_NINE_IN_TEN = 1.645;
 
 function figuresOf(
   station: StationBody,

@@ -1,3 +1,4 @@
+import { Z_NINE_IN_TEN } from '#core/units';
 import type { Question } from '#core/memo';
 import type { RunView } from '#core/setup';
 import { unreadSdC, type Belief, type Expected } from '#core/inference';
@@ -74,14 +75,11 @@ export function zoneHeat(
     dialMark: turned ? dialMarkOf(turned) : 0,
     surfaceC,
     sdC: Math.hypot(sensitivity * known.errorSdC, roughC),
-    lowC: surfaceC - Math.hypot(sensitivity * (known.errorC - known.errorLowC), NINE_IN_TEN_Z * roughC),
-    highC: surfaceC + Math.hypot(sensitivity * (known.errorHighC - known.errorC), NINE_IN_TEN_Z * roughC),
+    lowC: surfaceC - Math.hypot(sensitivity * (known.errorC - known.errorLowC), Z_NINE_IN_TEN * roughC),
+    highC: surfaceC + Math.hypot(sensitivity * (known.errorHighC - known.errorC), Z_NINE_IN_TEN * roughC),
     basis: basisOf(zone),
   };
 }
-
-/** Nine in ten of a normal lie within so many spreads. Definition. */
-const NINE_IN_TEN_Z = 1.645;
 
 function basisOf(zone: ZoneState | undefined): SurfaceBasis {
   if (zone?.readings.length) return 'reading';

@@ -1,11 +1,10 @@
+import { STANDARD_GRAVITY_MS2 } from '#core/units';
 import { setFraction, type Column, type ColumnSettings } from './column.ts';
 import { dissolvedMolPerKg, swollenM3PerMol } from './lookup.ts';
 import { lnSlowing, rawLevellingS } from './setting.ts';
 
 const { cbrt, exp, min } = Math; // bound once: asked for at every cell of every step
 
-/** Standard gravity, m/s². Definition, rounded. */
-const G = 9.81;
 const SETS_AT = 0.5; // Assumed.
 const HOLES_PER_KG = 2e6; // that steam pierces on its way through a wet film; assumed
 
@@ -20,7 +19,7 @@ export function gasStep(column: Column, settings: ColumnSettings, throughKgM2: n
   const left = leftAfter(p.leavening, dt);
   const bubblesPerM3 = p.bubblesPerL * 1000;
   const heldM2 = (p.risingMm / 1000) ** 2;
-  const stokes = (batter.densityKgM3 * G) / (3 * batter.viscosityPaS);
+  const stokes = (batter.densityKgM3 * STANDARD_GRAVITY_MS2) / (3 * batter.viscosityPaS);
   const molPerDryKg = batter.leaveningMolPerKg / (1 - batter.waterFraction);
   let fromBelow = 0;
   let bursts = 0;

@@ -1,3 +1,4 @@
+import { STANDARD_GRAVITY_MS2 } from '#core/units';
 import { cellHeightM, setFraction, type Column, type ColumnSettings } from './column.ts';
 
 const { exp, max, min } = Math; // bound once: asked for at every cell of every step
@@ -42,7 +43,6 @@ export function unsetShare(column: Column): number {
 export const HOLE_MM = 3; // across, from rim to rim; assumed from what is seen on a face
 const HOLE_Q_PER_M = Math.PI / (HOLE_MM / 1000); // a hole is half a wave. Definition.
 const SURFACE_TENSION_N_M = 0.045; // assumed, between water and oil in water with egg
-const G = 9.81; // Definition, rounded.
 const STILL = 1e-3; // of the flow at the face: deeper it does not matter. Numerical.
 
 /**
@@ -62,5 +62,8 @@ export function lnSlowing(column: Column, { parameters: p }: ColumnSettings): nu
 
 /** Time in which a hole levels in the raw batter, s: gravity and surface tension against its viscosity, the same law. */
 export function rawLevellingS({ batter }: ColumnSettings): number {
-  return (2 * batter.viscosityPaS * HOLE_Q_PER_M) / (batter.densityKgM3 * G + SURFACE_TENSION_N_M * HOLE_Q_PER_M ** 2);
+  return (
+    (2 * batter.viscosityPaS * HOLE_Q_PER_M) /
+    (batter.densityKgM3 * STANDARD_GRAVITY_MS2 + SURFACE_TENSION_N_M * HOLE_Q_PER_M ** 2)
+  );
 }

@@ -43,13 +43,24 @@ export function zoneThermal(station: StationBody, zone: Zone): ZoneThermal {
   };
 }
 
-/** What flows along the plate between two neighbouring zones for each kelvin between them, W/K. */
+/**
+ * What flows along the plate between two neighbouring zones for each kelvin between their means, W/K: of two fins joined
+ * at an end, one of them heated (Incropera & DeWitt ch. 3.6, adiabatic tips). Less than their middles apart, since what
+ * flows over lies near where they meet.
+ */
 export function betweenZonesWK(station: StationBody): number {
   const { widthMm, depthMm } = plateSizeMm(station);
-  const { conductivityWmK } = METAL[station.metal];
-  const apartMm = widthMm / station.zones.length;
-  return (conductivityWmK * (station.thicknessMm / 1000) * depthMm) / apartMm;
+  const sheetWK = METAL[station.metal].conductivityWmK * (station.thicknessMm / 1000);
+  const { convectionWm2K, lossBelowWm2K, emissivity } = lossesOf(station);
+  const radiatedWm2K = 4 * emissivity * STEFAN_BOLTZMANN_WM2K4 * celsiusToKelvin(IN_USE_C) ** 3;
+  const perM = Math.sqrt((convectionWm2K + lossBelowWm2K + radiatedWm2K) / sheetWK);
+  const reach = (perM * (widthMm / 1000)) / station.zones.length;
+  const tanh = Math.tanh(reach);
+  return ((depthMm / 1000) * sheetWK * perM * tanh) / 2 / (1 - tanh / reach);
 }
+
+/** A plate in use, where what it radiates is taken, °C. Common practice, no source. */
+const IN_USE_C = 200;
 
 /** Heat a zone at `tempC` gives to the room, W. */
 export function lossW(zone: ZoneThermal, tempC: number, ambientC: number): number {

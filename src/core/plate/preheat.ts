@@ -1,3 +1,4 @@
+import { Z_NINE_IN_TEN } from '#core/units';
 import { markForTemperature, marksOf, setpointC, type Dial } from './dial.ts';
 import { markForShare, powerShare } from './dial-curve.ts';
 import { WET_BASE_C, degreesPerLnGain, lossW, steadyC, type ZoneThermal } from './heat-balance.ts';
@@ -24,7 +25,7 @@ export interface Preheating {
 }
 
 /** One in twenty, and one in a thousand, of a normal lie above so many spreads. Definition. */
-const Z = { oneInTwenty: 1.645, oneInThousand: 3.09, oneInTen: 1.28 } as const;
+const Z = { oneInTwenty: Z_NINE_IN_TEN, oneInThousand: 3.09, oneInTen: 1.28 } as const;
 /** No burner at a mark is further than this from its kind, ln of its power: 1.4 of its label on the dial that bends furthest. Assumed. */
 const MAX_LN_POWER = 0.8;
 const MAX_THERMOSTAT_C = 45;

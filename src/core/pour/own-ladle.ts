@@ -2,10 +2,10 @@ import * as v from 'valibot';
 
 /** The kitchen's own ladle, poured into a jug again and again: what the jug read after each pour, mL. */
 export const OwnLadleSchema = v.object({
-  name: v.pipe(v.string(), v.trim(), v.minLength(1), v.maxLength(40)),
+  name: v.pipe(v.string(), v.trim(), v.minLength(1, 'Give the ladle a name.'), v.maxLength(40)),
   jugMl: v.pipe(
     v.array(v.pipe(v.number(), v.finite(), v.gtValue(0), v.maxValue(20_000))),
-    v.minLength(2),
+    v.minLength(2, 'Write at least two readings of the jug.'),
     v.maxLength(30),
     v.check(
       (jug) => jug.every((ml, i) => i === 0 || ml > jug[i - 1]!),

@@ -1,3 +1,4 @@
+import { Z_NINE_IN_TEN } from '#core/units';
 import type { RehearsedPiece } from './rehearsal.ts';
 import { notOverBrown } from './true-window.ts';
 
@@ -21,16 +22,13 @@ export interface Share {
   readonly high: number;
 }
 
-/** z of a two-sided 90 % interval. Definition. */
-const Z90 = 1.6448536269514722;
-
 /** Share of successes with its Wilson interval (Wilson 1927), 90 %. Nothing counted: anything is possible. */
 export function shareOf(good: number, count: number): Share {
   if (count === 0) return { share: 0, low: 0, high: 1 };
   const p = good / count;
-  const z2n = Z90 ** 2 / count;
+  const z2n = Z_NINE_IN_TEN ** 2 / count;
   const middle = (p + z2n / 2) / (1 + z2n);
-  const half = (Z90 / (1 + z2n)) * Math.sqrt((p * (1 - p)) / count + z2n / (4 * count));
+  const half = (Z_NINE_IN_TEN / (1 + z2n)) * Math.sqrt((p * (1 - p)) / count + z2n / (4 * count));
   return { share: p, low: Math.max(0, middle - half), high: Math.min(1, middle + half) };
 }
 

@@ -1,4 +1,11 @@
-export { GAS_CONSTANT_J_MOLK, MS_PER_MIN, STEFAN_BOLTZMANN_WM2K4, WATER_VAPOUR_J_KGK } from './constants.ts';
+export {
+  GAS_CONSTANT_J_MOLK,
+  MS_PER_MIN,
+  STANDARD_GRAVITY_MS2,
+  STEFAN_BOLTZMANN_WM2K4,
+  WATER_VAPOUR_J_KGK,
+  Z_NINE_IN_TEN,
+} from './constants.ts';
 export { G_PER, fromG, toG } from './mass.ts';
 export { ML_PER, fromMl, toMl } from './volume.ts';
 export {

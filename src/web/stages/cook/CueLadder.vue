@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { Z_NINE_IN_TEN } from '#core/units';
 import { Check, ChevronLeft, ChevronRight } from '@lucide/vue';
 import { computed, shallowRef, watch } from 'vue';
 import { familyOf } from '#core/formula';
@@ -36,7 +37,6 @@ interface Rung {
   readonly seen: number | null;
   readonly digit: number;
 }
-const NINE_IN_TEN = 1.645; // standard deviations to either side, of a normal
 
 /** How far each of its moments may be off, s: asked anew with every outlook. */
 const spreads = shallowRef<Partial<Record<Cue, number>>>({});
@@ -59,7 +59,7 @@ const rungs = computed(() =>
       return {
         cue,
         at: at === undefined ? null : seconds(at),
-        give: at === undefined ? null : NINE_IN_TEN * (spreads.value[cue] ?? 0),
+        give: at === undefined ? null : Z_NINE_IN_TEN * (spreads.value[cue] ?? 0),
         seen: seen ? seconds(seen.atMs) : null,
         digit: index + 1,
       };
