@@ -26,6 +26,7 @@ test('new run', async ({ page }) => {
   const go = page.getByRole('button', { name: 'Make the run' });
   await go.click();
   await expect(page.getByText('Give the run a name.')).toBeVisible();
+  await expect(page.getByLabel('What is it called')).toBeFocused(); // where the first fault stands
   await expect(page.getByText('Write how many pieces of at least one batter.')).toBeVisible();
   await page.getByLabel('What is it called').fill('Wrong');
   for (const wrong of ['-3', '2.5', '99999']) {
@@ -47,6 +48,8 @@ test('new run', async ({ page }) => {
   await page.getByLabel('What is it called').fill('n'.repeat(96));
   await go.click();
   await expect(page.getByText('Use at most 80 letters.')).toBeVisible();
+  await page.getByLabel('What is it called').press('Backspace');
+  await expect(page.getByText('Use at most 80 letters.')).toBeHidden(); // said of what is no longer there
   expect(await (await page.request.get('/api/runs')).json()).toEqual(before);
 });
 

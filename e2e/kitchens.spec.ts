@@ -117,7 +117,7 @@ test('18.11 18.19 a second kitchen, gone over to, handed nothing, and deleted wh
   await sayAgain(page, 'not this one');
   await expect(page.getByRole('alert').last()).toHaveText('This is not your passphrase.');
   await sayAgain(page, PASSPHRASE);
-  await expect(page.getByRole('alert')).toHaveText('This is not the name of the kitchen.');
+  await expect(page.getByRole('alert')).toHaveText('This is not the name of the kitchen. It is called Harbour hut.');
   await page.getByLabel('Write its name to delete it').fill('Harbour hut');
   await page.getByRole('button', { name: 'Delete it for good' }).click();
   await expect(page.getByRole('heading', { name: 'Bluebell' })).toBeVisible();

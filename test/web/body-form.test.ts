@@ -1,22 +1,26 @@
-import { describe, expect, it } from '@jest/globals';
+import { beforeAll, describe, expect, it } from '@jest/globals';
+import * as v from 'valibot';
 import { SHELF, stepOf, type FormulaBody } from '#core/formula';
 import { GRIDDLE_CAKES, SKERRY_CREPES } from '#demo';
-import { bodyForm, readBodyForm, type BodyForm } from '../../src/web/formulas/bench/body-form.ts';
+import { setWording } from '#contract';
+import { bodyForm, bodySchema, type BodyForm } from '../../src/web/formulas/bench/body-form.ts';
+import { faultsIn } from './read-form.ts';
+
+beforeAll(setWording);
 
 const ALL = [...SHELF, GRIDDLE_CAKES, SKERRY_CREPES];
 const plain = (body: FormulaBody) => ({ ...body, mix: { ...body.mix, steps: body.mix.steps.map(stepOf) } });
 const errorsOf = (change: (form: BodyForm) => void) => {
   const form = bodyForm(GRIDDLE_CAKES, 'C');
   change(form);
-  const read = readBodyForm(form, GRIDDLE_CAKES, 'C');
-  return 'errors' in read ? read.errors : {};
+  return faultsIn(bodySchema(GRIDDLE_CAKES, 'C'), form);
 };
 
 describe('how a formula is made, as a form', () => {
   it.each(['C', 'F'] as const)('opened and taken unchanged it is the same formula, in °%s', (unit) => {
     for (const body of ALL) {
-      const read = readBodyForm(bodyForm(body, unit), body, unit);
-      expect('body' in read && plain(read.body)).toEqual(plain(body));
+      const read = v.safeParse(bodySchema(body, unit), bodyForm(body, unit));
+      expect(read.success && plain(read.output)).toEqual(plain(body));
     }
   });
 
@@ -27,12 +31,12 @@ describe('how a formula is made, as a form', () => {
     form.lines[7]!.when = 'justBefore';
     form.lines[6]!.heldBack = '';
     form.mix.steps.push({ text: 'Stir once more', reason: '' });
-    const read = readBodyForm(form, GRIDDLE_CAKES, 'F');
-    if ('errors' in read) throw new Error(JSON.stringify(read.errors));
-    expect(read.body).toMatchObject({ rest: { bestMin: 12.5 }, heat: { targetC: 180 } });
-    expect(read.body.lines[7]!.when).toBe('justBefore');
-    expect(read.body.lines[6]!.heldBack).toBeUndefined();
-    expect(read.body.mix.steps.at(-1)).toBe('Stir once more');
+    const read = v.safeParse(bodySchema(GRIDDLE_CAKES, 'F'), form);
+    if (!read.success) throw new Error(JSON.stringify(read.issues));
+    expect(read.output).toMatchObject({ rest: { bestMin: 12.5 }, heat: { targetC: 180 } });
+    expect(read.output.lines[7]!.when).toBe('justBefore');
+    expect(read.output.lines[6]!.heldBack).toBeUndefined();
+    expect(read.output.mix.steps.at(-1)).toBe('Stir once more');
   });
 
   it('takes the school of flipping, the clock with its seconds, and a lid', () => {
@@ -42,16 +46,16 @@ describe('how a formula is made, as a form', () => {
     form.flip.seconds = '95,5';
     form.heat.cover = 'lid';
     form.flip.after = 'press';
-    const read = readBodyForm(form, GRIDDLE_CAKES, 'C');
-    if ('errors' in read) throw new Error(JSON.stringify(read.errors));
-    expect(read.body.flip).toMatchObject({ rule: 'time', seconds: 95.5, pressed: true });
-    expect(read.body.heat.lid).toBe(true);
-    const again = bodyForm(read.body, 'C');
+    const read = v.safeParse(bodySchema(GRIDDLE_CAKES, 'C'), form);
+    if (!read.success) throw new Error(JSON.stringify(read.issues));
+    expect(read.output.flip).toMatchObject({ rule: 'time', seconds: 95.5, pressed: true });
+    expect(read.output.heat.lid).toBe(true);
+    const again = bodyForm(read.output, 'C');
     expect([again.flip.seconds, again.flip.after, again.heat.cover]).toEqual(['95.5', 'press', 'lid']);
     // another school needs no seconds, and leaves none behind
     again.flip.rule = 'liftingEdge';
-    const back = readBodyForm(again, read.body, 'C');
-    expect('body' in back && back.body.flip.seconds).toBeUndefined();
+    const back = v.safeParse(bodySchema(read.output, 'C'), again);
+    expect(back.success && back.output.flip.seconds).toBeUndefined();
   });
 
   it('says what is missing for a flip by the clock', () => {
@@ -67,23 +71,23 @@ describe('how a formula is made, as a form', () => {
     expect([form.mix.limit, form.mix.limitUnit, form.mix.lumps]).toEqual(['30', 'seconds', 'stay']);
     Object.assign(form.mix, { limit: '40', limitUnit: 'strokes', lumps: 'strained' });
     form.runs = 'mounds';
-    const read = readBodyForm(form, GRIDDLE_CAKES, 'C');
-    if ('errors' in read) throw new Error(JSON.stringify(read.errors));
-    expect(read.body.mix).toMatchObject({ limit: { unit: 'strokes', count: 40 }, lumps: 'strained' });
-    expect(read.body.yieldStressPa).toBeCloseTo(Math.sqrt(35 * 75), 9);
+    const read = v.safeParse(bodySchema(GRIDDLE_CAKES, 'C'), form);
+    if (!read.success) throw new Error(JSON.stringify(read.issues));
+    expect(read.output.mix).toMatchObject({ limit: { unit: 'strokes', count: 40 }, lumps: 'strained' });
+    expect(read.output.yieldStressPa).toBeCloseTo(Math.sqrt(35 * 75), 9);
     form.mix.limit = '';
-    const none = readBodyForm(form, GRIDDLE_CAKES, 'C');
-    expect('body' in none && none.body.mix.limit).toBeNull();
-    expect(errorsOf((each) => (each.mix.limit = '2'))['mix.limit.count']).toBe('Give at least 5.');
+    const none = v.safeParse(bodySchema(GRIDDLE_CAKES, 'C'), form);
+    expect(none.success && none.output.mix.limit).toBeNull();
+    expect(errorsOf((each) => (each.mix.limit = '2'))['mix.limit']).toBe('Give at least 5.');
   });
 
   it('says what does not fit where it stands, in plain words', () => {
     expect(errorsOf((form) => (form.rest.bestMin = '90'))).toEqual({
-      rest: 'The best must lie between the earliest and the latest.',
+      'rest.bestMin': 'The best must lie between the earliest and the latest.',
     });
     expect(errorsOf((form) => (form.heat.targetC = 'hot'))['heat.targetC']).toBe('Give a number.');
-    expect(errorsOf((form) => (form.mix.steps[0]!.text = ' '))['mix.steps.0']).toBeDefined();
-    expect(errorsOf((form) => (form.lines[6]!.heldBack = '95'))['lines.6.heldBack']).toBe('Give at most 0.9.');
+    expect(errorsOf((form) => (form.mix.steps[0]!.text = ' '))['mix.steps.0.text']).toBeDefined();
+    expect(errorsOf((form) => (form.lines[6]!.heldBack = '95'))['lines.6.heldBack']).toBe('From 0 to 90 %.');
     expect(errorsOf((form) => (form.flip.reason = ''))).toEqual({ 'flip.reason': 'This may not be empty.' });
   });
 });

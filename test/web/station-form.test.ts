@@ -1,15 +1,17 @@
 import { describe, expect, it } from '@jest/globals';
+import * as v from 'valibot';
 import { stationFault, type Burner, type StationBody } from '#core/plate';
 import type { KeptBurner } from '#contract';
 import { DEMO_BURNERS, DEMO_STATIONS } from '#demo';
 import {
   DIAL_KINDS,
   burnerForm,
-  readBurnerForm,
-  usualDial,
+  burnerSchema,
+  usualMarks,
   type BurnerForm,
 } from '../../src/web/stations/burner-form.ts';
-import { readStationForm, stationForm, type StationForm } from '../../src/web/stations/station-form.ts';
+import { stationForm, stationSchema, type StationForm } from '../../src/web/stations/station-form.ts';
+import { faultsIn } from './read-form.ts';
 
 const BURNERS: KeptBurner[] = DEMO_BURNERS.map(({ id, body }) => ({
   id,
@@ -18,8 +20,8 @@ const BURNERS: KeptBurner[] = DEMO_BURNERS.map(({ id, body }) => ({
   body: body as Burner & { burnerName: string },
 }));
 const bodyOf = (form: BurnerForm, unit: 'C' | 'F' = 'C') => {
-  const read = readBurnerForm(form, unit);
-  return 'body' in read ? read.body : undefined;
+  const read = v.safeParse(burnerSchema(unit), form);
+  return read.success ? read.output : undefined;
 };
 
 describe('a burner as a form', () => {
@@ -39,8 +41,7 @@ describe('a burner as a form', () => {
   it('every kind of dial makes a dial with marks', () => {
     for (const dial of DIAL_KINDS) {
       const form = { ...burnerForm(null, 'C'), name: 'New', dial, words: 'low, medium, high', low: '100', high: '230' };
-      usualDial(form);
-      const body = bodyOf(form)!;
+      const body = bodyOf({ ...form, ...usualMarks(dial) })!;
       expect([dial, body.dial.max >= body.dial.step]).toEqual([dial, true]);
       expect(body.dial.kind).toBe(['numbers', 'share', 'words'].includes(dial) ? 'power' : 'thermostat');
     }
@@ -69,43 +70,42 @@ describe('a burner as a form', () => {
       dial: 'words' as const,
       words: 'low',
     };
-    const read = readBurnerForm(form, 'C');
-    expect('errors' in read && Object.keys(read.errors).sort()).toEqual(['name', 'ratedW', 'words']);
+    expect(Object.keys(faultsIn(burnerSchema('C'), form)).sort()).toEqual(['name', 'ratedW', 'words']);
     expect(bodyOf({ ...burnerForm(null, 'C'), name: 'New', step: '0,5' })!.dial.step).toBe(0.5);
   });
 });
 
 describe('a station as a form', () => {
   const errors = (change: Partial<StationForm>) => {
-    const read = readStationForm({ ...stationForm(DEMO_STATIONS[0].body), ...change }, BURNERS);
-    return 'errors' in read ? Object.keys(read.errors).sort() : [];
+    return Object.keys(faultsIn(stationSchema(BURNERS), { ...stationForm(DEMO_STATIONS[0].body), ...change })).sort();
   };
+  const bodyOf = (form: StationForm) => v.parse(stationSchema(BURNERS), form);
 
   it('opened and kept unchanged it is the same station', () => {
     for (const { body } of DEMO_STATIONS) {
-      const read = readStationForm(stationForm(body), BURNERS);
-      expect('body' in read && read.body).toEqual(body);
+      const read = bodyOf(stationForm(body));
+      expect(read).toEqual(body);
     }
     const wells: StationBody = {
       ...DEMO_STATIONS[1].body,
       shape: { kind: 'wells', diameterMm: 270, count: 7, wellMm: 75, wellDepthMm: 12 },
     };
-    const read = readStationForm(stationForm(wells), BURNERS);
-    expect('body' in read && read.body.shape).toEqual(wells.shape);
+    const read = bodyOf(stationForm(wells));
+    expect(read.shape).toEqual(wells.shape);
     expect(stationFault(wells)).toBeNull();
   });
 
   it('names its zones on from the first letter, and a round one has one', () => {
-    const griddle = readStationForm({ ...stationForm(DEMO_STATIONS[0].body), letter: 'M' }, BURNERS);
-    expect('body' in griddle && griddle.body.zones.map(({ id }) => id)).toEqual(['M', 'N', 'O']);
-    const round = readStationForm({ ...stationForm(DEMO_STATIONS[0].body), shape: 'round' }, BURNERS);
-    expect('body' in round && round.body.zones).toHaveLength(1);
+    const griddle = bodyOf({ ...stationForm(DEMO_STATIONS[0].body), letter: 'M' });
+    expect(griddle.zones.map(({ id }) => id)).toEqual(['M', 'N', 'O']);
+    const round = bodyOf({ ...stationForm(DEMO_STATIONS[0].body), shape: 'round' });
+    expect(round.zones).toHaveLength(1);
   });
 
   it('says what is wrong by field', () => {
     expect(errors({ name: '' })).toEqual(['name']);
     expect(errors({ widthCm: '9000', thickMm: 'thick' })).toEqual(['thickMm', 'widthCm']);
-    expect(errors({ burnerIds: [BURNERS[0]!.id, ''] })).toEqual(['burner1']);
+    expect(errors({ burnerIds: [BURNERS[0]!.id, ''] })).toEqual(['burnerIds.1']);
     expect(errors({ letter: 'ab', careDays: '0' })).toEqual(['careDays', 'letter']);
   });
 });

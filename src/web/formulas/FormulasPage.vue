@@ -10,7 +10,7 @@ import { newId } from '../sync/device.ts';
 import AppBar from '../parts/AppBar.vue';
 import BigButton from '../parts/BigButton.vue';
 import { number } from '../parts/format.ts';
-import { useAction } from '../settings/use-action.ts';
+import { useAction } from '../forms/use-action.ts';
 import { useLibrary } from '../stores/library.ts';
 import { useSession } from '../stores/session.ts';
 import { t } from '../words/index.ts';

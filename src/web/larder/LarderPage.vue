@@ -6,9 +6,9 @@ import { INGREDIENT_ROLES, SHIPPED_LARDER, type Ingredient } from '#core/ingredi
 import { MEASURE_ML } from '#core/units';
 import AppBar from '../parts/AppBar.vue';
 import BigButton from '../parts/BigButton.vue';
-import FormField from '../parts/FormField.vue';
+import FormField from '../forms/FormField.vue';
 import { ingredientName, number } from '../parts/format.ts';
-import { useAction } from '../settings/use-action.ts';
+import { useAction } from '../forms/use-action.ts';
 import { useLibrary } from '../stores/library.ts';
 import { useSession } from '../stores/session.ts';
 import { t } from '../words/index.ts';

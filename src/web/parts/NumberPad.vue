@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { Delete } from '@lucide/vue';
 import { computed, ref } from 'vue';
-import { readFigure } from './read-figure.ts';
+import { readFigure } from '../forms/read-figure.ts';
 import BigButton from './BigButton.vue';
 import { t } from '../words/index.ts';
 

@@ -1,12 +1,10 @@
 <script setup lang="ts">
-import { computed, reactive, ref, watch } from 'vue';
+import { computed, ref, watch } from 'vue';
 import {
   BUTTER_SIGNS,
   DROP_SIGNS,
-  PROBE_SD_C,
   SMOKE_FATS,
   UNDERSIDES,
-  USUAL_GUN_EMISSIVITY,
   faceEmissivity,
   infraredShownC,
   readingFault,
@@ -20,10 +18,12 @@ import { useSession } from '../stores/session.ts';
 import { t } from '../words/index.ts';
 import BigButton from './BigButton.vue';
 import ChoiceChips from './ChoiceChips.vue';
-import ChoiceField from './ChoiceField.vue';
-import FormField from './FormField.vue';
+import BoundChoice from '../forms/BoundChoice.vue';
+import BoundField from '../forms/BoundField.vue';
+import { useForm } from '../forms/use-form.ts';
 import { number, temperature } from './format.ts';
-import { readFigure } from './read-figure.ts';
+import { READING_METHODS, readingForm, readingSchema } from './reading-form.ts';
+import { readFigure } from '../forms/read-figure.ts';
 
 /**
  * A look at a plate with what the kitchen has. The ways that say nothing on this plate say so; the others give a reading.
@@ -43,119 +43,88 @@ const props = defineProps<{
 const emit = defineEmits<{ keep: [reading: HeatReading]; simulate: [] }>();
 const session = useSession();
 const unit = computed(() => session.settings.temperatureUnit);
-const METHODS = ['probe', 'infrared', 'drop', 'butter', 'piece', 'hand', 'smoke'] as const;
-const method = ref<(typeof METHODS)[number]>('probe');
-const methods = computed(() => METHODS.filter((each) => each !== 'piece' || props.batters?.length));
-const fault = computed(() => readingFault(method.value as HeatMethod, props.station, props.oiled ?? false));
-const form = reactive({ shown: '', gun: String(USUAL_GUN_EMISSIVITY), covered: false, seconds: '', after: '90' });
-const batter = ref(props.batters?.[0]?.id ?? '');
+const form = useForm({
+  typed: readingForm(props.batters?.[0]?.id ?? ''),
+  schema: () => readingSchema(unit.value),
+  keep: (reading) => keep(reading),
+});
+const { values } = form;
+const methods = computed(() => READING_METHODS.filter((each) => each !== 'piece' || props.batters?.length));
+const fault = computed(() => readingFault(values.method as HeatMethod, props.station, props.oiled ?? false));
 const fat = ref<(typeof SMOKE_FATS)[number]>('butter');
-const error = ref('');
-watch(method, () => (error.value = ''));
-
-/** Surface as typed, or an error. */
-function typedC(text: string): number | null {
-  const value = readFigure(text);
-  const surfaceC = toCelsius(value, unit.value);
-  if (!Number.isFinite(value)) error.value = t('reading.error.number');
-  else if (surfaceC < 0 || surfaceC > 400)
-    error.value = t('reading.error.range', { low: temperature(0), high: temperature(400) });
-  else return surfaceC;
-  return null;
-}
+watch(
+  () => values.method,
+  () => form.reset({ ...values }),
+);
 function keep(reading: HeatReading): void {
-  error.value = '';
-  form.shown = '';
-  form.seconds = '';
+  form.reset({ ...values, shown: '', seconds: '' });
   emit('keep', reading);
 }
-function keepProbe(): void {
-  const surfaceC = typedC(form.shown);
-  if (surfaceC !== null) keep({ method: 'probe', surfaceC, sdC: PROBE_SD_C });
-}
-const gun = computed(() => readFigure(form.gun));
+const gun = computed(() => readFigure(values.gun));
 const gunFits = computed(() => gun.value >= 0.1 && gun.value <= 1);
-function keepInfrared(): void {
-  if (!gunFits.value) {
-    error.value = t('reading.error.gun');
-    return;
-  }
-  const shownC = typedC(form.shown);
-  if (shownC !== null) keep({ method: 'infrared', shownC, gun: gun.value, covered: form.covered });
-}
 /** Whether the face makes a gun read far off, and what it would show at the wish. */
 const bare = computed(() => {
   if (!gunFits.value) return null;
-  const face = faceEmissivity(props.station, form.covered);
+  const face = faceEmissivity(props.station, values.covered);
   const shownC = infraredShownC(props.targetC, face.value, gun.value, props.roomC);
   return Math.abs(shownC - props.targetC) > FAR_OFF_C ? shownC : null;
 });
 const FAR_OFF_C = 12;
 /** What the figure that is being typed would say. */
 const wide = computed(() => {
-  const value = readFigure(form.shown);
+  const value = readFigure(values.shown);
   if (bare.value === null || !Number.isFinite(value)) return null;
   const reading = {
     method: 'infrared',
     shownC: toCelsius(value, unit.value),
     gun: gun.value,
-    covered: form.covered,
+    covered: values.covered,
   } as const;
   const { lowC, highC } = says(surfaceLikelihood(reading, props.station, props.roomC));
   return lowC !== null && highC !== null ? { low: temperature(lowC), high: temperature(highC) } : null;
 });
-function seconds(text: string, low: number, high: number): number | null {
-  const value = readFigure(text);
-  if (value >= low && value <= high) return value;
-  error.value = t('reading.error.seconds', { low, high });
-  return null;
-}
-function keepHand(): void {
-  const s = seconds(form.seconds, 0.5, 60);
-  if (s !== null) keep({ method: 'hand', seconds: s });
-}
-function keepPiece(underside: (typeof UNDERSIDES)[number]): void {
-  const afterS = seconds(form.after, 5, 900);
-  if (afterS !== null) keep({ method: 'piece', formulaId: batter.value, afterS, underside });
+function keepPiece(underside: (typeof UNDERSIDES)[number], event: Event): void {
+  form.set('underside', underside);
+  void form.submit(event);
 }
 const choice = 'min-h-14 rounded-control border border-line bg-card px-3 text-left hover:border-bell hover:bg-mist';
 </script>
 
 <template>
   <div class="flex flex-col gap-3" data-testid="reading-form">
-    <ChoiceField
-      v-model="method"
+    <BoundChoice
+      :of="form"
+      name="method"
       :label="t('reading.how')"
       :options="methods.map((value) => ({ value, label: t(`reading.method.${value}`) }))"
     />
     <p v-if="fault" class="font-semibold text-ember" role="status">{{ t(`reading.fault.${fault}`) }}</p>
-    <template v-else-if="method === 'probe'">
+    <template v-else-if="values.method === 'probe'">
       <BigButton v-if="simulated" @click="emit('simulate')">{{ t('reading.readSimulated') }}</BigButton>
-      <form v-else class="flex items-end gap-2" novalidate @submit.prevent="keepProbe">
-        <FormField
-          v-model="form.shown"
+      <form v-else class="flex items-end gap-2" novalidate @submit.prevent="form.submit">
+        <BoundField
+          :of="form"
+          name="shown"
           class="min-w-0 flex-1"
           type="decimal"
           :label="t('heat.reading')"
           :unit="`°${unit}`"
-          :error="error"
         />
-        <BigButton type="submit" :class="{ 'mb-6': error }">{{ t('reading.keep') }}</BigButton>
+        <BigButton type="submit" :class="{ 'mb-6': form.errors.value.shown }">{{ t('reading.keep') }}</BigButton>
       </form>
     </template>
-    <form v-else-if="method === 'infrared'" class="flex flex-col gap-3" novalidate @submit.prevent="keepInfrared">
+    <form v-else-if="values.method === 'infrared'" class="flex flex-col gap-3" novalidate @submit.prevent="form.submit">
       <div class="grid grid-cols-[2fr_1fr] gap-2">
-        <FormField
-          v-model="form.shown"
-          type="decimal"
-          :label="t('reading.gunShows')"
-          :unit="`°${unit}`"
-          :error="error"
-        />
-        <FormField v-model="form.gun" type="decimal" :label="t('reading.gunSet')" />
+        <BoundField :of="form" name="shown" type="decimal" :label="t('reading.gunShows')" :unit="`°${unit}`" />
+        <BoundField :of="form" name="gun" type="decimal" :label="t('reading.gunSet')" />
       </div>
       <label class="flex min-h-11 items-center gap-2"
-        ><input v-model="form.covered" type="checkbox" class="size-5 accent-bell" />{{ t('reading.covered') }}</label
+        ><input
+          type="checkbox"
+          class="size-5 accent-bell"
+          :checked="values.covered"
+          @change="form.set('covered', ($event.target as HTMLInputElement).checked)"
+        />{{ t('reading.covered') }}</label
       >
       <p v-if="bare !== null" class="rounded-control bg-ember-mist p-3 text-ember" data-testid="gun-bare">
         {{ t('reading.gunBare', { target: temperature(targetC), shown: temperature(bare), gun: number(gun, 2) }) }}
@@ -164,7 +133,7 @@ const choice = 'min-h-14 rounded-control border border-line bg-card px-3 text-le
       <p v-else-if="gunFits" class="text-sm text-soft">{{ t('reading.gunGood') }}</p>
       <BigButton type="submit">{{ t('reading.keep') }}</BigButton>
     </form>
-    <template v-else-if="method === 'drop'">
+    <template v-else-if="values.method === 'drop'">
       <p class="text-sm text-soft">{{ t('reading.drop.lead') }}</p>
       <div class="grid gap-2">
         <button
@@ -179,7 +148,7 @@ const choice = 'min-h-14 rounded-control border border-line bg-card px-3 text-le
       </div>
       <p class="text-sm text-soft">{{ t('reading.drop.tooHot') }}</p>
     </template>
-    <template v-else-if="method === 'butter'">
+    <template v-else-if="values.method === 'butter'">
       <p class="text-sm text-soft">{{ t('reading.butter.lead') }}</p>
       <div class="grid gap-2">
         <button
@@ -193,22 +162,23 @@ const choice = 'min-h-14 rounded-control border border-line bg-card px-3 text-le
         </button>
       </div>
     </template>
-    <form v-else-if="method === 'hand'" class="flex flex-col gap-3" novalidate @submit.prevent="keepHand">
-      <FormField v-model="form.seconds" type="decimal" unit="s" :label="t('reading.hand')" :error="error" />
+    <form v-else-if="values.method === 'hand'" class="flex flex-col gap-3" novalidate @submit.prevent="form.submit">
+      <BoundField :of="form" name="seconds" type="decimal" unit="s" :label="t('reading.hand')" />
       <p class="text-sm text-soft">{{ t('reading.handNote') }}</p>
       <BigButton type="submit">{{ t('reading.keep') }}</BigButton>
     </form>
-    <template v-else-if="method === 'piece'">
-      <ChoiceField
+    <template v-else-if="values.method === 'piece'">
+      <BoundChoice
         v-if="batters && batters.length > 1"
-        v-model="batter"
+        :of="form"
+        name="formulaId"
         :label="t('reading.piece.which')"
         :options="batters.map(({ id, name }) => ({ value: id, label: name }))"
       />
-      <FormField v-model="form.after" type="decimal" unit="s" :label="t('reading.piece.after')" :error="error" />
+      <BoundField :of="form" name="after" type="decimal" unit="s" :label="t('reading.piece.after')" />
       <p class="font-semibold">{{ t('reading.piece.colour') }}</p>
       <div class="grid grid-cols-2 gap-2">
-        <button v-for="seen in UNDERSIDES" :key="seen" type="button" :class="choice" @click="keepPiece(seen)">
+        <button v-for="seen in UNDERSIDES" :key="seen" type="button" :class="choice" @click="keepPiece(seen, $event)">
           {{ t(`reading.piece.${seen}`) }}
         </button>
       </div>

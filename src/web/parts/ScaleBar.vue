@@ -3,10 +3,11 @@ import { computed, reactive, watch } from 'vue';
 import type { FormulaBody, ScaleTarget } from '#core/formula';
 import { eggPartG, type Larder } from '#core/ingredients';
 import { G_PER } from '#core/units';
-import ChoiceField from './ChoiceField.vue';
-import FormField from './FormField.vue';
+import ChoiceField from '../forms/ChoiceField.vue';
+import FormField from '../forms/FormField.vue';
+import ChoiceChips from './ChoiceChips.vue';
 import { ingredientName } from './format.ts';
-import { readFigure } from './read-figure.ts';
+import { readFigure } from '../forms/read-figure.ts';
 import { useSession } from '../stores/session.ts';
 import { t } from '../words/index.ts';
 
@@ -98,19 +99,14 @@ const portion = computed({
 
 <template>
   <form class="flex flex-wrap items-end gap-x-4 gap-y-3" novalidate @submit.prevent="aim()">
-    <div role="group" :aria-label="t('bench.scaleBy')" class="flex flex-wrap gap-1 self-center">
-      <button
-        v-for="each in ways"
-        :key="each"
-        type="button"
-        class="min-h-12 rounded-control border px-3"
-        :class="way === each ? 'border-bell bg-mist font-semibold text-bell' : 'border-line bg-card'"
-        :aria-pressed="way === each"
-        @click="aim(each)"
-      >
-        {{ t(`bench.by.${each}`) }}
-      </button>
-    </div>
+    <ChoiceChips
+      look="low"
+      class="self-center"
+      :model-value="way"
+      :label="t('bench.scaleBy')"
+      :options="ways.map((value) => ({ value, label: t(`bench.by.${value}`) }))"
+      @update:model-value="aim"
+    />
     <template v-if="way === 'onHand'">
       <ChoiceField
         v-model="onHandId.id"

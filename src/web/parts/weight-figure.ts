@@ -1,6 +1,6 @@
 import { fromG, toG } from '#core/units';
 import { useSession } from '../stores/session.ts';
-import { readFigure } from './read-figure.ts';
+import { readFigure } from '../forms/read-figure.ts';
 
 /** A weight as it stands in a field of this cook's: "124", "4.37". */
 export function weightFigure(massG: number): string {

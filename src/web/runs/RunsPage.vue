@@ -4,7 +4,7 @@ import { computed } from 'vue';
 import { RouterLink } from 'vue-router';
 import type { RunSummary } from '#contract';
 import AppBar from '../parts/AppBar.vue';
-import FormField from '../parts/FormField.vue';
+import FormField from '../forms/FormField.vue';
 import { clock, day, month } from '../parts/format.ts';
 import { useHouse } from '../settings/use-house.ts';
 import { useSession } from '../stores/session.ts';

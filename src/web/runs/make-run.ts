@@ -1,4 +1,3 @@
-import { DateTime } from 'luxon';
 import { toRaw } from 'vue';
 import type { Brief } from '#core/run';
 import { MODEL_VERSION, type Pins } from '#core/run';
@@ -74,10 +73,4 @@ function pinsOf(wanted: Pick<Wanted, 'formulas' | 'stations' | 'timeZone'>): Pin
     stations: [...wanted.stations],
     ingredients: useLibrary().ownIngredients.map((own) => own.body),
   };
-}
-
-/** The next time a wall clock shows `time` ("07:40") on `date` in a zone, ms; nothing when either cannot be read. */
-export function momentOf(date: string, time: string, zone: string): number | null {
-  const moment = DateTime.fromISO(`${date}T${time}`, { zone });
-  return moment.isValid ? moment.toMillis() : null;
 }

@@ -4,7 +4,7 @@ import { RouterLink } from 'vue-router';
 import PaperCard from '../parts/PaperCard.vue';
 import { useSession } from '../stores/session.ts';
 import { t } from '../words/index.ts';
-import { useAction } from './use-action.ts';
+import { useAction } from '../forms/use-action.ts';
 import { useHouse } from './use-house.ts';
 
 /** The kitchens one belongs to: go over to another, or make one. */

@@ -1,36 +1,47 @@
 <script setup lang="ts">
-import { computed, reactive } from 'vue';
+import { computed } from 'vue';
 import { USUAL_THIN_KG_M3, targetConsistency, secondsFor } from '#core/consistency';
 import { SCHOOL } from '#core/formula';
-import { KITCHEN_FACTS } from '#contract';
+import { KITCHEN_FACTS, KitchenFactsSchema } from '#contract';
 import { newId } from '../sync/device.ts';
 import BigButton from '../parts/BigButton.vue';
-import FormField from '../parts/FormField.vue';
+import BoundField from '../forms/BoundField.vue';
+import FormFaults from '../forms/FormFaults.vue';
+import { asContract } from '../forms/fields.ts';
 import { number } from '../parts/format.ts';
 import PaperCard from '../parts/PaperCard.vue';
-import { readFigure } from '../parts/read-figure.ts';
+import { readFigure } from '../forms/read-figure.ts';
 import { useSession } from '../stores/session.ts';
 import { t } from '../words/index.ts';
-import { useAction } from './use-action.ts';
+import { useAction } from '../forms/use-action.ts';
+import { useForm } from '../forms/use-form.ts';
 
 /** Funnels of this kitchen, each fitted once with water and oil. */
 const session = useSession();
 const facts = computed(() => session.session?.kitchen.facts ?? KITCHEN_FACTS);
-const form = reactive({ name: '', waterS: '', oilS: '' });
-const { errors, busy, run } = useAction();
 const aim = targetConsistency({ ...SCHOOL.thin, type: 'thin', lines: [] });
 /** Faults of the one that is added are told at its own fields. */
-const errorOf = (field: string) => errors.value[`funnels[${facts.value.funnels.length}].${field}`];
-const errorOfAll = computed(() => errorOf('') ?? errors.value[`funnels[${facts.value.funnels.length}]`]);
-
-const keep = (funnels: typeof facts.value.funnels) => run(async () => session.keepFacts({ ...facts.value, funnels }));
-async function add(): Promise<void> {
-  const funnel = { id: newId(), name: form.name, waterS: readFigure(form.waterS), oilS: readFigure(form.oilS) };
-  await keep([...facts.value.funnels, funnel]);
-  if (facts.value.funnels.some((each) => each.id === funnel.id))
-    Object.assign(form, { name: '', waterS: '', oilS: '' });
-}
-const drop = (id: string) => keep(facts.value.funnels.filter((each) => each.id !== id));
+const fieldOf = (place: string) => place.replace(`funnels.${facts.value.funnels.length}`, '').replace(/^\./, '');
+const NOTHING = { name: '', waterS: '', oilS: '' };
+const form = useForm({
+  typed: NOTHING,
+  schema: () =>
+    asContract(
+      ({ name, waterS, oilS }: typeof NOTHING) => {
+        const funnel = { id: newId(), name, waterS: readFigure(waterS), oilS: readFigure(oilS) };
+        return { ...facts.value, funnels: [...facts.value.funnels, funnel] };
+      },
+      KitchenFactsSchema,
+      fieldOf,
+    ),
+  async keep(changed) {
+    await session.keepFacts(changed);
+    form.reset(NOTHING);
+  },
+});
+const { errors, busy, run } = useAction();
+const drop = (id: string) =>
+  run(() => session.keepFacts({ ...facts.value, funnels: facts.value.funnels.filter((each) => each.id !== id) }));
 const right = (funnel: { waterS: number; oilS: number }) => secondsFor({ funnel }, aim, USUAL_THIN_KG_M3);
 </script>
 
@@ -56,12 +67,17 @@ const right = (funnel: { waterS: number; oilS: number }) => secondsFor({ funnel 
       </li>
     </ul>
     <p v-else class="mb-3">{{ t('funnels.none') }}</p>
-    <form class="grid gap-3 sm:grid-cols-[2fr_1fr_1fr]" novalidate @submit.prevent="add">
-      <FormField v-model="form.name" :label="t('funnels.name')" :error="errorOf('name')" />
-      <FormField v-model="form.waterS" type="decimal" unit="s" :label="t('funnels.water')" :error="errorOf('waterS')" />
-      <FormField v-model="form.oilS" type="decimal" unit="s" :label="t('funnels.oil')" :error="errorOf('oilS')" />
-      <p v-if="errorOfAll" class="text-sm font-semibold text-ember sm:col-span-3" role="alert">{{ errorOfAll }}</p>
-      <BigButton type="submit" class="sm:col-span-3" :disabled="busy">{{ t('funnels.keep') }}</BigButton>
+    <form class="grid gap-3 sm:grid-cols-[2fr_1fr_1fr]" novalidate @submit.prevent="form.submit">
+      <BoundField :of="form" name="name" :label="t('funnels.name')" />
+      <BoundField :of="form" name="waterS" type="decimal" unit="s" :label="t('funnels.water')" />
+      <BoundField :of="form" name="oilS" type="decimal" unit="s" :label="t('funnels.oil')" />
+      <FormFaults class="sm:col-span-3" :of="form" />
+      <p v-for="message in errors" :key="message" class="font-semibold text-ember sm:col-span-3" role="alert">
+        {{ message }}
+      </p>
+      <BigButton type="submit" class="sm:col-span-3" :disabled="busy || form.busy.value">{{
+        t('funnels.keep')
+      }}</BigButton>
     </form>
   </PaperCard>
 </template>

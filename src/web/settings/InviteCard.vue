@@ -7,7 +7,7 @@ import { minutes } from '../parts/format.ts';
 import PaperCard from '../parts/PaperCard.vue';
 import { t } from '../words/index.ts';
 import QrCode from './QrCode.vue';
-import { useAction } from './use-action.ts';
+import { useAction } from '../forms/use-action.ts';
 
 /** Lets a tablet or a person in by code. The code is shown once; the QR holds the address with it. */
 const made = ref<MadeInvite | null>(null);

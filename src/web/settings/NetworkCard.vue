@@ -7,7 +7,7 @@ import { date } from '../parts/format.ts';
 import PaperCard from '../parts/PaperCard.vue';
 import { useSession } from '../stores/session.ts';
 import { t } from '../words/index.ts';
-import { useAction } from './use-action.ts';
+import { useAction } from '../forms/use-action.ts';
 
 /** What tablets trust when they come in over the network: for how long, for what, and the owner's say over it. */
 const session = useSession();

@@ -1,25 +1,27 @@
 <script setup lang="ts">
-import { computed, reactive, ref, watch } from 'vue';
+import { computed, ref } from 'vue';
 import { RouterLink } from 'vue-router';
-import { EGG_CLASS_IDS, type EggClass } from '#core/ingredients';
+import { EGG_CLASS_IDS } from '#core/ingredients';
 import { MEASURE_SYSTEMS } from '#core/units';
-import { DEFAULT_SETTINGS, KITCHEN_FACTS, PASSPHRASE_LETTERS, type Settings } from '#contract';
+import { DEFAULT_SETTINGS, KITCHEN_FACTS, NewKitchenSchema, PASSPHRASE_LETTERS } from '#contract';
 import { call } from '../sync/api.ts';
 import BellMark from '../parts/BellMark.vue';
 import BigButton from '../parts/BigButton.vue';
-import ChoiceField from '../parts/ChoiceField.vue';
-import FormField from '../parts/FormField.vue';
+import BoundChoice from '../forms/BoundChoice.vue';
+import BoundField from '../forms/BoundField.vue';
+import FormFaults from '../forms/FormFaults.vue';
+import { asContract } from '../forms/fields.ts';
 import PaperCard from '../parts/PaperCard.vue';
-import { readFigure } from '../parts/read-figure.ts';
+import { readFigure } from '../forms/read-figure.ts';
 import { useSession } from '../stores/session.ts';
 import { t } from '../words/index.ts';
-import { useAction } from './use-action.ts';
+import { useAction } from '../forms/use-action.ts';
+import { useForm } from '../forms/use-form.ts';
 import { useHouse } from './use-house.ts';
 
 /** Makes a kitchen: what it is called and like, and who keeps it. */
 const session = useSession();
 const { house, isDemo } = useHouse();
-const { errors, busy, run } = useAction();
 
 /** One who keeps a kitchen already keeps this one too, with the passphrase they have. */
 const keeper = computed(() => {
@@ -27,34 +29,36 @@ const keeper = computed(() => {
   return person?.role === 'owner' && !house.value.unmade && !isDemo.value ? person : null;
 });
 const mayMake = computed(() => house.value.unmade || keeper.value !== null);
-const form = reactive({
-  ...{ name: '', owner: '', passphrase: '' },
-  ...{ eggClass: KITCHEN_FACTS.eggClass as EggClass, altitudeM: '0' },
-  ...{ temperatureUnit: session.settings.temperatureUnit, weights: session.settings.weights },
-  measures: session.settings.measures as string,
+const { temperatureUnit, weights, measures } = session.settings;
+const typed = {
+  ...{ name: '', owner: { name: '', passphrase: '' } },
+  facts: { eggClass: KITCHEN_FACTS.eggClass, altitudeM: '0' },
+  settings: { temperatureUnit, weights, measures },
+};
+const form = useForm({
+  typed,
+  schema: () =>
+    asContract(
+      ({ name, owner, facts, settings }: typeof typed) => ({
+        ...{ name, timeZone: Intl.DateTimeFormat().resolvedOptions().timeZone },
+        facts: { ...KITCHEN_FACTS, ...facts, altitudeM: readFigure(facts.altitudeM) },
+        settings: { ...DEFAULT_SETTINGS, ...settings },
+        ...(keeper.value ? {} : { owner }),
+      }),
+      NewKitchenSchema,
+    ),
+  async keep(kitchen) {
+    await session.makeKitchen(kitchen);
+    window.location.assign('/runs'); // nothing of another kitchen stays in the page
+  },
 });
 const isShown = ref(false);
-watch(
-  () => form.passphrase,
-  () => delete errors.value['owner.passphrase'],
-);
-
-const idea = () =>
-  run(async () => {
-    form.passphrase = (await call<{ passphrase: string }>('GET', '/api/passphrase-idea')).passphrase;
+const idea = useAction();
+const takeIdea = () =>
+  idea.run(async () => {
+    const { passphrase } = await call<{ passphrase: string }>('GET', '/api/passphrase-idea');
+    form.set('owner.passphrase', passphrase);
     isShown.value = true;
-  });
-const make = () =>
-  run(async () => {
-    const { temperatureUnit, weights, measures } = form;
-    await session.makeKitchen({
-      name: form.name,
-      timeZone: Intl.DateTimeFormat().resolvedOptions().timeZone,
-      facts: { ...KITCHEN_FACTS, eggClass: form.eggClass, altitudeM: readFigure(form.altitudeM) },
-      settings: { ...DEFAULT_SETTINGS, temperatureUnit, weights, measures } as Settings,
-      ...(keeper.value ? {} : { owner: { name: form.owner, passphrase: form.passphrase } }),
-    });
-    window.location.assign('/runs'); // nothing of another kitchen stays in the page
   });
 const choices = <Value extends string>(setting: string, values: readonly Value[]) =>
   values.map((value) => ({ value, label: t(`kitchen.${setting}.${value}`) }));
@@ -67,40 +71,38 @@ const choices = <Value extends string>(setting: string, values: readonly Value[]
       <h1 class="text-4xl">{{ t('newKitchen.title') }}</h1>
     </div>
     <p v-if="!mayMake" class="text-lg" role="status">{{ t('newKitchen.notYours') }}</p>
-    <form v-else class="flex flex-col gap-5" novalidate @submit.prevent="make">
+    <form v-else class="flex flex-col gap-5" novalidate @submit.prevent="form.submit">
       <PaperCard>
         <div class="grid gap-4 sm:grid-cols-2">
-          <FormField
-            v-model="form.name"
+          <BoundField
+            :of="form"
+            name="name"
             class="sm:col-span-2"
             :label="t('newKitchen.name')"
             :hint="t('newKitchen.nameHint')"
-            :error="errors['name']"
           />
-          <ChoiceField
-            v-model="form.eggClass"
+          <BoundChoice
+            :of="form"
+            name="facts.eggClass"
             :label="t('facts.eggClass')"
             :options="EGG_CLASS_IDS.map((value) => ({ value, label: t(`eggClass.${value}`) }))"
           />
-          <FormField
-            v-model="form.altitudeM"
-            type="decimal"
-            unit="m"
-            :label="t('facts.altitude')"
-            :error="errors['facts.altitudeM']"
-          />
-          <ChoiceField
-            v-model="form.temperatureUnit"
+          <BoundField :of="form" name="facts.altitudeM" type="decimal" unit="m" :label="t('facts.altitude')" />
+          <BoundChoice
+            :of="form"
+            name="settings.temperatureUnit"
             :label="t('kitchen.temperatureUnit.label')"
             :options="choices('temperatureUnit', ['C', 'F'])"
           />
-          <ChoiceField
-            v-model="form.weights"
+          <BoundChoice
+            :of="form"
+            name="settings.weights"
             :label="t('kitchen.weights.label')"
             :options="choices('weights', ['g', 'oz'])"
           />
-          <ChoiceField
-            v-model="form.measures"
+          <BoundChoice
+            :of="form"
+            name="settings.measures"
             :label="t('kitchen.measures.label')"
             :options="choices('measures', MEASURE_SYSTEMS)"
           />
@@ -109,26 +111,21 @@ const choices = <Value extends string>(setting: string, values: readonly Value[]
       <PaperCard :title="t('newKitchen.keeper')">
         <p v-if="keeper">{{ t('newKitchen.youKeep', { name: keeper.name }) }}</p>
         <div v-else class="grid items-start gap-4 sm:grid-cols-2">
-          <FormField
-            v-model="form.owner"
-            :label="t('signIn.name')"
-            :error="errors['owner.name']"
-            autocomplete="username"
-          />
+          <BoundField :of="form" name="owner.name" :label="t('signIn.name')" autocomplete="username" />
           <div class="flex flex-col gap-2">
-            <FormField
-              v-model="form.passphrase"
+            <BoundField
+              :of="form"
+              name="owner.passphrase"
               :type="isShown ? 'text' : 'password'"
               autocomplete="new-password"
               :label="t('signIn.passphrase')"
               :hint="t('passphrase.hint', { n: PASSPHRASE_LETTERS })"
-              :error="errors['owner.passphrase']"
             />
             <div class="flex flex-wrap gap-2">
               <button
                 type="button"
                 class="min-h-11 rounded-control border border-line bg-card px-3 hover:bg-mist"
-                @click="idea"
+                @click="takeIdea"
               >
                 {{ t('newKitchen.idea') }}
               </button>
@@ -145,8 +142,11 @@ const choices = <Value extends string>(setting: string, values: readonly Value[]
           </div>
         </div>
       </PaperCard>
-      <p v-if="errors['']" class="font-semibold text-ember" role="alert">{{ errors[''] }}</p>
-      <BigButton type="submit" look="say" :disabled="busy">{{ t('newKitchen.go') }}</BigButton>
+      <FormFaults :of="form" />
+      <p v-for="message in idea.errors.value" :key="message" class="font-semibold text-ember" role="alert">
+        {{ message }}
+      </p>
+      <BigButton type="submit" look="say" :disabled="form.busy.value">{{ t('newKitchen.go') }}</BigButton>
     </form>
     <RouterLink
       :to="session.session ? '/kitchen' : '/welcome'"

@@ -1,15 +1,20 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue';
+import * as v from 'valibot';
+import { DeleteKitchenSchema } from '#contract';
 import { call } from '../sync/api.ts';
 import { sayAgain } from '../sync/say-again.ts';
 import BigButton from '../parts/BigButton.vue';
-import ChoiceField from '../parts/ChoiceField.vue';
-import FormField from '../parts/FormField.vue';
+import BoundChoice from '../forms/BoundChoice.vue';
+import BoundField from '../forms/BoundField.vue';
+import FormFaults from '../forms/FormFaults.vue';
 import PaperCard from '../parts/PaperCard.vue';
 import { usePeople } from '../stores/people.ts';
 import { useSession } from '../stores/session.ts';
 import { t } from '../words/index.ts';
-import { useAction } from './use-action.ts';
+import { useAction } from '../forms/use-action.ts';
+import { ofForm } from '../forms/fields.ts';
+import { useForm } from '../forms/use-form.ts';
 
 /** Parting with a kitchen: take all along, hand it over, leave it, delete it. Each says what it does before it is done. */
 type Action = 'handOver' | 'leave' | 'delete';
@@ -17,9 +22,6 @@ const session = useSession();
 const people = usePeople();
 const { errors, busy, run } = useAction();
 const asking = ref<Action | null>(null);
-const to = ref('');
-const named = ref('');
-const done = ref('');
 const isOwner = computed(() => session.session?.person.role === 'owner');
 const heirs = computed(() =>
   people.people.filter(({ kind, id }) => kind === 'person' && id !== session.session?.person.id),
@@ -32,28 +34,33 @@ const actions = computed<Action[]>(() => [
 
 function ask(action: Action): void {
   asking.value = action;
-  errors.value = {};
-  named.value = '';
-  to.value = heirs.value[0]?.id ?? '';
+  form.reset({ name: '', personId: heirs.value[0]?.id ?? '' });
 }
 /** Fetched by the browser itself, once the passphrase was said: the file may be long. */
 const takeAlong = () =>
   run(async () => {
     if (await sayAgain()) window.location.assign('/api/kitchen/export');
   });
-const go = () =>
-  run(async () => {
-    const { value: action } = asking;
-    done.value = '';
-    if (action === 'handOver') {
-      await call('POST', '/api/kitchen/hand-over', { personId: to.value });
+/** What each asks for beside the passphrase. */
+const SCHEMAS = {
+  handOver: v.object({ personId: v.string() }),
+  leave: v.object({}),
+  delete: DeleteKitchenSchema,
+} as const;
+const form = useForm({
+  typed: { name: '', personId: '' },
+  schema: () => ofForm<{ name: string; personId: string }>()<object>(SCHEMAS[asking.value ?? 'leave']),
+  async keep(said) {
+    if (asking.value === 'handOver') {
+      await call('POST', '/api/kitchen/hand-over', said);
       window.location.reload(); // other rights, another page
       return;
     }
-    if (action === 'leave') await session.leaveBy('/api/kitchen/me');
-    else await session.leaveBy('/api/kitchen', { name: named.value });
+    if (asking.value === 'leave') await session.leaveBy('/api/kitchen/me');
+    else await session.leaveBy('/api/kitchen', said);
     window.location.assign('/sign-in');
-  });
+  },
+});
 </script>
 
 <template>
@@ -67,23 +74,22 @@ const go = () =>
       v-if="asking"
       class="mt-4 flex flex-col gap-3 rounded-control bg-ember-mist p-4"
       novalidate
-      @submit.prevent="go"
+      @submit.prevent="form.submit"
     >
       <p class="font-semibold">{{ t(`part.${asking}.lead`, { kitchen: session.session?.kitchen.name }) }}</p>
-      <ChoiceField
+      <BoundChoice
         v-if="asking === 'handOver'"
-        v-model="to"
+        :of="form"
+        name="personId"
         :label="t('part.handOver.to')"
         :options="heirs.map(({ id, name }) => ({ value: id, label: name }))"
       />
-      <FormField v-if="asking === 'delete'" v-model="named" :label="t('part.delete.name')" :error="errors['name']" />
-      <p v-if="errors[''] ?? errors['personId']" class="font-semibold text-ember" role="alert">
-        {{ errors[''] ?? errors['personId'] }}
-      </p>
+      <BoundField v-if="asking === 'delete'" :of="form" name="name" :label="t('part.delete.name')" />
+      <FormFaults :of="form" />
       <div class="flex flex-wrap gap-3">
         <button
           type="submit"
-          :disabled="busy"
+          :disabled="form.busy.value"
           class="min-h-12 rounded-control border border-ember bg-card px-4 font-semibold text-ember"
         >
           {{ t(`part.${asking}.go`) }}

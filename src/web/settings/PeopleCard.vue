@@ -7,7 +7,7 @@ import PaperCard from '../parts/PaperCard.vue';
 import { usePeople } from '../stores/people.ts';
 import { useSession } from '../stores/session.ts';
 import { t } from '../words/index.ts';
-import { useAction } from './use-action.ts';
+import { useAction } from '../forms/use-action.ts';
 
 /** People and devices of the kitchen; an owner gives and takes rights here. */
 const session = useSession();

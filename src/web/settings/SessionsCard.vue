@@ -7,7 +7,7 @@ import { clock, day } from '../parts/format.ts';
 import { usePeople } from '../stores/people.ts';
 import { useSession } from '../stores/session.ts';
 import { t } from '../words/index.ts';
-import { useAction } from './use-action.ts';
+import { useAction } from '../forms/use-action.ts';
 
 /** Where one is signed in, and for an owner where anyone is; any of them can be ended from here. */
 const session = useSession();

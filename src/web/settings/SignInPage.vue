@@ -1,13 +1,12 @@
 <script setup lang="ts">
-import { ref } from 'vue';
 import { RouterLink, useRoute, useRouter } from 'vue-router';
-import * as v from 'valibot';
 import { SignInSchema } from '#contract';
-import { CallError } from '../sync/api.ts';
 import { countTaps, waiting } from '../sync/outbox.ts';
 import BellMark from '../parts/BellMark.vue';
 import BigButton from '../parts/BigButton.vue';
-import FormField from '../parts/FormField.vue';
+import BoundField from '../forms/BoundField.vue';
+import { asContract } from '../forms/fields.ts';
+import { useForm } from '../forms/use-form.ts';
 import { lastKitchen, useSession } from '../stores/session.ts';
 import { t, tn } from '../words/index.ts';
 import { useHouse } from './use-house.ts';
@@ -16,36 +15,23 @@ const session = useSession();
 const route = useRoute();
 const router = useRouter();
 const { house } = useHouse();
-const kitchen = ref(lastKitchen());
-const name = ref('');
-const passphrase = ref('');
-const errors = ref<Record<string, string>>({});
-const busy = ref(false);
-
-async function submit(): Promise<void> {
-  errors.value = {};
-  const checked = v.safeParse(SignInSchema, {
-    ...(kitchen.value.trim() ? { kitchen: kitchen.value } : {}),
-    ...{ name: name.value, passphrase: passphrase.value },
-  });
-  if (!checked.success) {
-    for (const issue of checked.issues) errors.value[String(issue.path?.[0]?.key)] ??= issue.message;
-    return;
-  }
-  busy.value = true;
-  try {
-    await session.signIn(checked.output);
+const form = useForm({
+  typed: { kitchen: lastKitchen(), name: '', passphrase: '' },
+  schema: () =>
+    asContract(
+      ({ kitchen, ...who }: { kitchen: string; name: string; passphrase: string }) => ({
+        ...(kitchen.trim() ? { kitchen } : {}),
+        ...who,
+      }),
+      SignInSchema,
+    ),
+  fieldOf: (named) => named || 'passphrase',
+  async keep(who) {
+    await session.signIn(who);
     const to = route.query['to'];
     await router.push(typeof to === 'string' && to.startsWith('/') && !to.startsWith('//') ? to : '/runs');
-  } catch (error) {
-    if (!(error instanceof CallError)) throw error;
-    errors.value = {
-      [error.body.field ?? 'passphrase']: [error.body.message, error.body.hint].filter(Boolean).join(' '),
-    };
-  } finally {
-    busy.value = false;
-  }
-}
+  },
+});
 </script>
 
 <template>
@@ -58,23 +44,23 @@ async function submit(): Promise<void> {
     <p v-if="waiting.length" class="rounded-control bg-ember-mist p-3 font-semibold text-ember" role="status">
       {{ tn('signIn.waiting', countTaps(waiting.map((entry) => entry.event))) }}
     </p>
-    <form class="flex flex-col gap-4" novalidate @submit.prevent="submit">
-      <FormField
-        v-model="kitchen"
+    <form class="flex flex-col gap-4" novalidate @submit.prevent="form.submit">
+      <BoundField
+        :of="form"
+        name="kitchen"
         :label="t('signIn.kitchen')"
         :hint="t('signIn.kitchenHint')"
-        :error="errors['kitchen']"
         autocomplete="organization"
       />
-      <FormField v-model="name" :label="t('signIn.name')" :error="errors['name']" autocomplete="username" />
-      <FormField
-        v-model="passphrase"
+      <BoundField :of="form" name="name" :label="t('signIn.name')" autocomplete="username" />
+      <BoundField
+        :of="form"
+        name="passphrase"
         type="password"
         :label="t('signIn.passphrase')"
-        :error="errors['passphrase']"
         autocomplete="current-password"
       />
-      <BigButton type="submit" look="say" :disabled="busy">{{ t('signIn.go') }}</BigButton>
+      <BigButton type="submit" look="say" :disabled="form.busy.value">{{ t('signIn.go') }}</BigButton>
     </form>
     <p class="text-sm text-soft">{{ t('signIn.forgotten') }}</p>
     <p class="flex flex-wrap gap-x-6">

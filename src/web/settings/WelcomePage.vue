@@ -6,7 +6,7 @@ import BigButton from '../parts/BigButton.vue';
 import PaperCard from '../parts/PaperCard.vue';
 import { useSession } from '../stores/session.ts';
 import { t } from '../words/index.ts';
-import { useAction } from './use-action.ts';
+import { useAction } from '../forms/use-action.ts';
 import { useHouse } from './use-house.ts';
 
 /** The first page of a house: look at the demo, or make one's own kitchen. */

@@ -1,14 +1,16 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue';
+import * as v from 'valibot';
 import type { PairFigures } from '#core/heating';
 import type { HeatReading, SpotOnPlate, StationBody } from '#core/plate';
 import BigButton from '../parts/BigButton.vue';
 import ChoiceChips from '../parts/ChoiceChips.vue';
 import DialStepper from '../parts/DialStepper.vue';
-import FormField from '../parts/FormField.vue';
+import BoundField from '../forms/BoundField.vue';
+import { figure, orNothing } from '../forms/fields.ts';
+import { useForm } from '../forms/use-form.ts';
 import { markText, minutes, number } from '../parts/format.ts';
 import PaperCard from '../parts/PaperCard.vue';
-import { readFigure } from '../parts/read-figure.ts';
 import ReadingForm from '../parts/ReadingForm.vue';
 import { t } from '../words/index.ts';
 import type { Heating } from './use-heating.ts';
@@ -34,16 +36,18 @@ const mark = computed({
   get: () => wanted.value ?? (heating.markOf(zone.value.id) || advised.value),
   set: (value: number) => (wanted.value = value),
 });
-const ago = ref('0');
-const agoError = ref('');
-function turn(): void {
-  const min = ago.value.trim() === '' ? 0 : readFigure(ago.value);
-  agoError.value = min >= 0 && min <= 600 ? '' : t('stationForm.error.range', { low: 0, high: 600 });
-  if (agoError.value) return;
-  void heating.stove.turn(zone.value.id, mark.value, min * 60);
-  ago.value = '0';
-  wanted.value = null;
-}
+/** A cook who forgot to tell of a turn does so within the morning, min. */
+const MAX_AGO_MIN = 600;
+const NOW = { agoMin: '0' };
+const turn = useForm({
+  typed: NOW,
+  schema: () => v.object({ agoMin: orNothing(figure(0, MAX_AGO_MIN)) }),
+  keep({ agoMin = 0 }) {
+    void heating.stove.turn(zone.value.id, mark.value, agoMin * 60);
+    turn.reset(NOW);
+    wanted.value = null;
+  },
+});
 const stands = computed(() =>
   heating.lit(zone.value.id)
     ? t('station.lit', {
@@ -89,18 +93,18 @@ const stove = computed({
       />
       <p class="font-semibold" role="status">{{ stands }}</p>
       <DialStepper v-model="mark" :dial="dial" :zone="zone.id" />
-      <div class="flex flex-wrap items-end gap-3">
-        <FormField
+      <form class="flex flex-wrap items-end gap-3" novalidate @submit.prevent="turn.submit">
+        <BoundField
           v-if="stove === 'own'"
-          v-model="ago"
+          :of="turn"
+          name="agoMin"
           class="w-44"
           type="decimal"
           unit="min"
           :label="t('station.turnEarlier')"
-          :error="agoError"
         />
-        <BigButton class="flex-1" @click="turn">{{ t('station.turnNow', { mark: markText(dial, mark) }) }}</BigButton>
-      </div>
+        <BigButton type="submit" class="flex-1">{{ t('station.turnNow', { mark: markText(dial, mark) }) }}</BigButton>
+      </form>
       <div v-if="stove === 'simulated' && heating.lit(zone.id)" class="grid grid-cols-2 gap-2">
         <BigButton v-for="n in [5, 20]" :key="n" @click="heating.letRun(n * 60)">{{
           t('station.wait', { n })

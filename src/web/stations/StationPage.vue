@@ -6,7 +6,7 @@ import { differenceFromCelsius, fromCelsius } from '#core/units';
 import type { Station } from '#contract';
 import AppBar from '../parts/AppBar.vue';
 import BigButton from '../parts/BigButton.vue';
-import ChoiceField from '../parts/ChoiceField.vue';
+import ChoiceField from '../forms/ChoiceField.vue';
 import { number, temperature } from '../parts/format.ts';
 import PaperCard from '../parts/PaperCard.vue';
 import PlateHeat from '../stages/plate/PlateHeat.vue';

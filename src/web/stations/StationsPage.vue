@@ -9,7 +9,7 @@ import AppBar from '../parts/AppBar.vue';
 import BigButton from '../parts/BigButton.vue';
 import { markText, minutes, number, temperature } from '../parts/format.ts';
 import PaperCard from '../parts/PaperCard.vue';
-import { useAction } from '../settings/use-action.ts';
+import { useAction } from '../forms/use-action.ts';
 import PlateDrawing from '../stages/plate/PlateDrawing.vue';
 import { useLibrary } from '../stores/library.ts';
 import { useSession } from '../stores/session.ts';

@@ -1,7 +1,9 @@
-import { REACHES_PLATE, USUAL_SWING_C, type Burner, type Dial, type Source } from '#core/plate';
+import * as v from 'valibot';
+import { REACHES_PLATE, SOURCES, USUAL_SWING_C, type Burner, type Dial, type Source } from '#core/plate';
 import type { BurnerBody } from '#contract';
 import { fromCelsius, toCelsius, differenceFromCelsius, type TemperatureUnit } from '#core/units';
-import { readFigure } from '../parts/read-figure.ts';
+import { at, figure, filled, orNothing, ofForm } from '../forms/fields.ts';
+import { t } from '../words/index.ts';
 
 /** How a dial is told: power by numbers, parts or words; a temperature by its own scale. */
 export const DIAL_KINDS = ['numbers', 'share', 'words', 'celsius', 'fahrenheit', 'gasMark', 'thermostat'] as const;
@@ -40,10 +42,11 @@ const USUAL_RATED_W: Record<Source, string> = {
   camping: '2000',
 };
 
-/** A dial's usual ends when its kind is chosen. */
-export function usualDial(form: BurnerForm): void {
-  Object.assign(form, USUAL[form.dial]);
-}
+/** A thermostat swings no wider, °C. Common practice, no source. */
+const MAX_SWING_C = 60;
+
+/** A dial's usual marks when its kind is chosen. */
+export const usualMarks = (dial: DialKind) => USUAL[dial];
 
 export function burnerForm(body: Burner | null, unit: TemperatureUnit): BurnerForm {
   const source = body?.source ?? 'gas';
@@ -71,53 +74,67 @@ function kindOf(dial: Dial): DialKind {
   return dial.scale === 'numbers' ? 'thermostat' : dial.scale;
 }
 
-export type BurnerError =
-  { readonly code: 'name' | 'number' | 'words' } | { readonly code: 'range'; low: number; high: number };
-
-/** The burner a form means, or what is wrong by field. */
-export function readBurnerForm(
-  form: BurnerForm,
-  unit: TemperatureUnit,
-): { readonly body: BurnerBody } | { readonly errors: Partial<Record<keyof BurnerForm, BurnerError>> } {
-  const errors: Partial<Record<keyof BurnerForm, BurnerError>> = {};
-  const figure = (field: keyof BurnerForm, low: number, high: number): number => {
-    const value = readFigure(form[field]);
-    if (!Number.isFinite(value)) errors[field] = { code: 'number' };
-    else if (value < low || value > high) errors[field] = { code: 'range', low, high };
-    return value;
+/** What is typed of a burner in the cook's unit, and the burner it means. */
+export function burnerSchema(unit: TemperatureUnit): v.GenericSchema<BurnerForm, BurnerBody> {
+  const degrees = (low: number, high: number) =>
+    v.pipe(
+      figure(low, high),
+      v.transform((typed) => toCelsius(typed, unit)),
+    );
+  const swingC = v.pipe(
+    figure(0, differenceFromCelsius(MAX_SWING_C, unit)),
+    v.transform((typed) => typed / differenceFromCelsius(1, unit)),
+  );
+  const words = v.pipe(
+    v.string(),
+    v.transform((typed) =>
+      typed
+        .split(',')
+        .map((word) => word.trim())
+        .filter(Boolean),
+    ),
+    v.minLength(2, () => t('burnerForm.error.words')),
+  );
+  const common = {
+    name: filled(),
+    source: v.picklist(SOURCES),
+    ratedW: figure(100, 20_000),
+    acrossCm: orNothing(figure(2, 60)),
   };
-  if (form.name.trim() === '') errors.name = { code: 'name' };
-  const powerW = figure('ratedW', 100, 20_000) * REACHES_PLATE[form.source];
-  const acrossMm = form.acrossCm.trim() === '' ? undefined : figure('acrossCm', 2, 60) * 10;
-  const words = form.words
-    .split(',')
-    .map((word) => word.trim())
-    .filter(Boolean);
-  if (form.dial === 'words' && words.length < 2) errors.words = { code: 'words' };
-  const dial = readDial(form, words, figure, unit);
-  if (Object.keys(errors).length > 0) return { errors };
-  const burnerName = form.name.trim();
-  return {
-    body: { burnerName, source: form.source, powerW: Math.round(powerW), ...(acrossMm ? { acrossMm } : {}), dial },
-  };
+  const marks = { max: figure(0.5, 600), step: figure(0.05, 600), ...common };
+  const dials = v.variant('dial', [
+    v.object({ dial: v.literal('words'), words, ...common }),
+    v.object({ dial: v.picklist(['numbers', 'share']), ...marks }),
+    v.object({ dial: v.picklist(['celsius', 'fahrenheit', 'gasMark']), swing: swingC, ...marks }),
+    v.object({ dial: v.literal('thermostat'), low: degrees(30, 500), high: degrees(60, 600), swing: swingC, ...marks }),
+  ]);
+  return v.pipe(
+    ofForm<BurnerForm>()(dials),
+    v.rawCheck(({ dataset: { typed, value }, addIssue }) => {
+      if (typed && value.dial !== 'words' && value.step > value.max)
+        addIssue({ message: t('burnerForm.error.step'), path: at(value, 'step') });
+    }),
+    v.transform((typed): BurnerBody => ({
+      burnerName: typed.name,
+      source: typed.source,
+      powerW: Math.round(typed.ratedW * REACHES_PLATE[typed.source]),
+      ...(typed.acrossCm ? { acrossMm: typed.acrossCm * 10 } : {}),
+      dial: dialOf(typed),
+    })),
+  );
 }
 
-function readDial(
-  form: BurnerForm,
-  words: string[],
-  figure: (field: keyof BurnerForm, low: number, high: number) => number,
-  unit: TemperatureUnit,
-): Dial {
-  if (form.dial === 'words') return { kind: 'power', max: words.length, step: 1, words };
-  const max = figure('max', 0.5, 600);
-  const step = figure('step', 0.05, Number.isFinite(max) ? max : 600);
-  if (form.dial === 'numbers') return { kind: 'power', max, step };
-  if (form.dial === 'share') return { kind: 'power', max, step, scale: 'share' };
-  const swingC = figure('swing', 0, 100) / differenceFromCelsius(1, unit);
-  const scale = form.dial === 'thermostat' ? 'numbers' : form.dial;
-  const ends =
-    form.dial === 'thermostat'
-      ? { lowC: toCelsius(figure('low', 30, 500), unit), highC: toCelsius(figure('high', 60, 600), unit) }
-      : {};
-  return { kind: 'thermostat', max, step, scale, swingC: Math.min(60, swingC), ...ends };
+type Dialled =
+  | { dial: 'words'; words: string[] }
+  | { dial: 'numbers' | 'share'; max: number; step: number }
+  | { dial: 'celsius' | 'fahrenheit' | 'gasMark'; max: number; step: number; swing: number }
+  | { dial: 'thermostat'; max: number; step: number; swing: number; low: number; high: number };
+
+function dialOf(typed: Dialled): Dial {
+  if (typed.dial === 'words') return { kind: 'power', max: typed.words.length, step: 1, words: typed.words };
+  const { max, step } = typed;
+  if (!('swing' in typed)) return { kind: 'power', max, step, ...(typed.dial === 'share' ? { scale: 'share' } : {}) };
+  const swingC = typed.swing;
+  if (typed.dial !== 'thermostat') return { kind: 'thermostat', max, step, scale: typed.dial, swingC };
+  return { kind: 'thermostat', max, step, scale: 'numbers', swingC, lowC: typed.low, highC: typed.high };
 }

@@ -1,6 +1,8 @@
-import type { StationBody, Zone } from '#core/plate';
+import * as v from 'valibot';
+import { COATINGS, METALS, type StationBody, type Zone } from '#core/plate';
 import type { KeptBurner } from '#contract';
-import { readFigure } from '../parts/read-figure.ts';
+import { figure, filled, orNothing, ofForm } from '../forms/fields.ts';
+import { t } from '../words/index.ts';
 
 /** What stands in the form, as typed. */
 export interface StationForm {
@@ -46,62 +48,74 @@ export function stationForm(body: StationBody | null, freeLetter = 'A'): Station
   };
 }
 
-type StationError =
-  { readonly code: 'name' | 'number' | 'burner' | 'letter' } | { readonly code: 'range'; low: number; high: number };
-export type StationErrors = Partial<Record<keyof StationForm | `burner${number}`, StationError>>;
-
 const LETTERS = 'ABCDEFGHIJKLMNOPQRSTUVWXYZ';
+/** The letter of a plate's zone, counted on from its first. */
+export const zoneLetter = (first: string, index: number) =>
+  LETTERS[(Math.max(0, LETTERS.indexOf(first)) + index) % LETTERS.length]!;
 
-/** The station a form means over burners of the kitchen, or what is wrong by field. */
-export function readStationForm(
-  form: StationForm,
-  burners: readonly KeptBurner[],
-): { readonly body: StationBody } | { readonly errors: StationErrors } {
-  const errors: StationErrors = {};
-  const figure = (field: keyof StationForm & string, low: number, high: number): number => {
-    const value = readFigure(String(form[field]));
-    if (!Number.isFinite(value)) errors[field] = { code: 'number' };
-    else if (value < low || value > high) errors[field] = { code: 'range', low, high };
-    return value;
+/** What is typed of a station over burners of the kitchen, and the station it means. */
+export function stationSchema(burners: readonly KeptBurner[]): v.GenericSchema<StationForm, StationBody> {
+  const reach = (low: number, high: number) => figure(low, high, () => t('stationForm.error.range', { low, high }));
+  const noBurner = () => t('stationForm.error.burner');
+  const burner = v.pipe(
+    v.string(),
+    v.transform((id) => burners.find((each) => each.id === id)),
+    v.custom<KeptBurner>((found) => found !== undefined, noBurner),
+  );
+  const common = {
+    name: filled(),
+    letter: v.pipe(
+      v.string(),
+      v.regex(/^[A-Z]$/, () => t('stationForm.error.letter')),
+    ),
+    metal: v.picklist(METALS),
+    thickMm: reach(0.5, 60),
+    coating: v.picklist(COATINGS),
+    careNote: v.pipe(v.string(), v.trim()),
+    careDays: orNothing(reach(1, 365)),
   };
-  if (form.name.trim() === '') errors.name = { code: 'name' };
-  if (!/^[A-Z]$/.test(form.letter)) errors.letter = { code: 'letter' };
-  const shape = readShape(form, figure);
-  const thicknessMm = figure('thickMm', 0.5, 60);
-  const first = Math.max(0, LETTERS.indexOf(form.letter));
-  const count = form.shape === 'rectangle' ? form.burnerIds.length : 1;
-  const zones = form.burnerIds.slice(0, count).flatMap((burnerId, index): Zone[] => {
-    const burner = burners.find(({ id }) => id === burnerId);
-    if (!burner) {
-      errors[`burner${index}`] = { code: 'burner' };
-      return [];
-    }
-    return [{ id: LETTERS[(first + index) % LETTERS.length]!, burnerId, ...burner.body }];
-  });
-  const everyDays = form.careDays.trim() === '' ? undefined : figure('careDays', 1, 365);
-  if (Object.keys(errors).length > 0) return { errors };
-  const care =
-    form.careNote.trim() || everyDays ? { note: form.careNote.trim(), ...(everyDays ? { everyDays } : {}) } : undefined;
-  return {
-    body: {
-      name: form.name.trim(),
-      ...{ shape, metal: form.metal, thicknessMm, coating: form.coating, zones },
-      ...(care ? { care } : {}),
-    },
-  };
+  const one = v.pipe(
+    v.array(v.string()),
+    v.transform((ids) => ids.slice(0, 1)),
+    v.array(burner),
+  );
+  const shapes = v.variant('shape', [
+    v.object({
+      ...{ shape: v.literal('rectangle'), widthCm: reach(10, 300), depthCm: reach(10, 200) },
+      ...{ burnerIds: v.array(burner), ...common },
+    }),
+    v.object({ shape: v.literal('round'), acrossCm: reach(8, 120), burnerIds: one, ...common }),
+    v.object({
+      ...{ shape: v.literal('wells'), acrossCm: reach(8, 120), wells: reach(1, 20), wellCm: reach(2, 40) },
+      ...{ wellDepthMm: reach(2, 80), burnerIds: one, ...common },
+    }),
+  ]);
+  return v.pipe(
+    ofForm<StationForm>()(shapes),
+    v.transform((typed): StationBody => ({
+      ...{ name: typed.name, shape: shapeOf(typed), metal: typed.metal, thicknessMm: typed.thickMm },
+      coating: typed.coating,
+      zones: typed.burnerIds.map(({ id, body }, index): Zone => {
+        return { id: zoneLetter(typed.letter, index), burnerId: id, ...body };
+      }),
+      ...careOf(typed.careNote, typed.careDays),
+    })),
+  );
 }
 
-function readShape(
-  form: StationForm,
-  figure: (field: keyof StationForm & string, low: number, high: number) => number,
-): StationBody['shape'] {
-  if (form.shape === 'rectangle')
-    return { kind: 'rectangle', widthMm: figure('widthCm', 10, 300) * 10, depthMm: figure('depthCm', 10, 200) * 10 };
-  const diameterMm = figure('acrossCm', 8, 120) * 10;
-  if (form.shape === 'round') return { kind: 'round', diameterMm };
-  return {
-    kind: 'wells',
-    ...{ diameterMm, count: figure('wells', 1, 20), wellMm: figure('wellCm', 2, 40) * 10 },
-    wellDepthMm: figure('wellDepthMm', 2, 80),
-  };
+type Shaped =
+  | { shape: 'rectangle'; widthCm: number; depthCm: number }
+  | { shape: 'round'; acrossCm: number }
+  | { shape: 'wells'; acrossCm: number; wells: number; wellCm: number; wellDepthMm: number };
+
+function shapeOf(typed: Shaped): StationBody['shape'] {
+  if (typed.shape === 'rectangle')
+    return { kind: 'rectangle', widthMm: typed.widthCm * 10, depthMm: typed.depthCm * 10 };
+  const diameterMm = typed.acrossCm * 10;
+  if (typed.shape === 'round') return { kind: 'round', diameterMm };
+  const { wells: count, wellCm, wellDepthMm } = typed;
+  return { kind: 'wells', diameterMm, count, wellMm: wellCm * 10, wellDepthMm };
 }
+
+const careOf = (note: string, everyDays: number | undefined): Pick<StationBody, 'care'> =>
+  note || everyDays ? { care: { note, ...(everyDays ? { everyDays } : {}) } } : {};

@@ -5,7 +5,7 @@ import type { HeatReading, SpotOnPlate, StationBody } from '#core/plate';
 import { KITCHEN_FACTS, type Station, type StationReading } from '#contract';
 import { call } from '../sync/api.ts';
 import { newId } from '../sync/device.ts';
-import { useAction } from '../settings/use-action.ts';
+import { useAction } from '../forms/use-action.ts';
 import { useLibrary } from '../stores/library.ts';
 import { useSession } from '../stores/session.ts';
 import { askOfKitchen } from '../workers/desk.ts';

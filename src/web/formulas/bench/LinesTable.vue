@@ -5,7 +5,7 @@ import { computed } from 'vue';
 import { standInsFor, type FormulaBody, type ScaledBatter, type Substitution } from '#core/formula';
 import type { Larder } from '#core/ingredients';
 import { cups, eggCount, ingredientName, number, weight } from '../../parts/format.ts';
-import { readFigure } from '../../parts/read-figure.ts';
+import { readFigure } from '../../forms/read-figure.ts';
 import { t } from '../../words/index.ts';
 import AddLine from './AddLine.vue';
 

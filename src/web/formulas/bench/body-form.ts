@@ -1,4 +1,4 @@
-import * as v from 'valibot';
+import type * as v from 'valibot';
 import { estimateOfTexture, type Texture } from '#core/consistency';
 import {
   FormulaBodySchema,
@@ -11,8 +11,8 @@ import {
   type MixLimit,
 } from '#core/formula';
 import { fromCelsius, toCelsius, type TemperatureUnit } from '#core/units';
-import { setWording } from '#contract';
-import { readFigure } from '../../parts/read-figure.ts';
+import { asContract } from '../../forms/fields.ts';
+import { readFigure } from '../../forms/read-figure.ts';
 
 /** How a formula is made, as the form holds it: figures as typed, temperatures in the cook's unit. */
 export interface BodyForm {
@@ -82,16 +82,25 @@ export function bodyForm(body: FormulaBody, unit: TemperatureUnit): BodyForm {
   };
 }
 
-export type Read = { readonly body: FormulaBody } | { readonly errors: Readonly<Record<string, string>> };
+/** What is typed of how a formula is made, and the formula it means; a fault stands at the field it is mended at. */
+export const bodySchema = (body: FormulaBody, unit: TemperatureUnit): v.GenericSchema<BodyForm, FormulaBody> =>
+  asContract((typed: BodyForm) => written(typed, body, unit), FormulaBodySchema, fieldOf);
 
-/** The formula that a form means, or what is wrong by field ("rest.bestMin"). */
-export function readBodyForm(form: BodyForm, body: FormulaBody, unit: TemperatureUnit): Read {
-  setWording();
+/** The field of the form for a place in the formula. */
+function fieldOf(place: string): string {
+  if (place === 'rest') return 'rest.bestMin';
+  if (place === 'heat') return 'heat.targetC';
+  // a step without a reason is its text alone
+  return /^mix\.steps\.\d+$/.test(place) ? `${place}.text` : place === 'mix.limit.count' ? 'mix.limit' : place;
+}
+
+/** The formula as it is typed, right or wrong. */
+function written(form: BodyForm, body: FormulaBody, unit: TemperatureUnit): unknown {
   /** A temperature left as it stood keeps its decimals. */
   const degrees = (text: string, before: number) =>
     readFigure(text) === Math.round(fromCelsius(before, unit)) ? before : toCelsius(readFigure(text), unit);
   const { rest, heat, mix } = form;
-  const read = v.safeParse(FormulaBodySchema, {
+  return {
     ...body,
     ...{ type: form.type, pieceWord: form.pieceWord },
     lines: body.lines.map(({ heldBack: _back, when: _when, ...line }, index) => {
@@ -130,10 +139,7 @@ export function readBodyForm(form: BodyForm, body: FormulaBody, unit: Temperatur
       reason: form.flip.reason,
     },
     fat: form.fat,
-  });
-  const errors: Record<string, string> = {};
-  for (const issue of read.issues ?? []) errors[v.getDotPath(issue) ?? ''] ??= issue.message;
-  return read.success ? { body: read.output } : { errors };
+  };
 }
 
 /** When stirring stops and what becomes of lumps; what is the school's own is left to the school. */

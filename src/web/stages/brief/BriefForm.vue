@@ -1,9 +1,10 @@
 <script setup lang="ts">
 import { DateTime } from 'luxon';
-import { reactive, ref } from 'vue';
-import { momentOf } from '../../runs/make-run.ts';
+import * as v from 'valibot';
 import BigButton from '../../parts/BigButton.vue';
-import FormField from '../../parts/FormField.vue';
+import BoundField from '../../forms/BoundField.vue';
+import { serviceAt, wantedPieces } from '../../runs/brief-form.ts';
+import { useForm } from '../../forms/use-form.ts';
 import PaperCard from '../../parts/PaperCard.vue';
 import { useRun } from '../../stores/run.ts';
 import { t } from '../../words/index.ts';
@@ -14,49 +15,36 @@ const store = useRun();
 const brief = store.state!.brief!;
 const zone = store.view.pins.timeZone;
 const service = DateTime.fromMillis(brief.serviceAtMs, { zone });
-const form = reactive({
-  date: service.toISODate() ?? '',
-  time: service.toFormat('HH:mm'),
-  pieces: Object.fromEntries(brief.items.map((item) => [item.formulaId, String(item.pieces)])) as Record<
-    string,
-    string
-  >,
+const form = useForm({
+  typed: {
+    service: { date: service.toISODate() ?? '', time: service.toFormat('HH:mm') },
+    pieces: Object.fromEntries(brief.items.map((item) => [item.formulaId, String(item.pieces)])),
+  },
+  schema: () => v.object({ service: serviceAt(zone), pieces: v.record(v.string(), wantedPieces()) }),
+  async keep({ service: serviceAtMs, pieces }) {
+    const items = brief.items.map((item) => ({ ...item, pieces: pieces[item.formulaId] ?? item.pieces }));
+    await store.tap([{ kind: 'brief-set', payload: { ...brief, items, serviceAtMs } }]);
+    emit('done');
+  },
 });
-const errors = ref<Record<string, string>>({});
-
-async function keep(): Promise<void> {
-  const found: Record<string, string> = {};
-  const serviceAtMs = momentOf(form.date, form.time, zone);
-  if (serviceAtMs === null) found['time'] = t('newRun.error.time');
-  for (const [id, text] of Object.entries(form.pieces)) {
-    const pieces = Number(text);
-    if (text.trim() === '' || !Number.isInteger(pieces) || pieces < 1 || pieces > 2000)
-      found[id] = t('newRun.error.pieces');
-  }
-  errors.value = found;
-  if (serviceAtMs === null || Object.keys(found).length > 0) return;
-  const items = brief.items.map((item) => ({ ...item, pieces: Number(form.pieces[item.formulaId]) }));
-  await store.tap([{ kind: 'brief-set', payload: { ...brief, items, serviceAtMs } }]);
-  emit('done');
-}
 </script>
 
 <template>
   <PaperCard :title="t('brief.change')">
-    <form class="flex flex-col gap-4" novalidate @submit.prevent="keep">
+    <form class="flex flex-col gap-4" novalidate @submit.prevent="form.submit">
       <div class="grid gap-4 sm:grid-cols-2">
-        <FormField v-model="form.date" type="date" :label="t('newRun.date')" />
-        <FormField v-model="form.time" type="time" :label="t('newRun.time')" :error="errors['time']" />
-        <FormField
+        <BoundField :of="form" name="service.date" type="date" :label="t('newRun.date')" />
+        <BoundField :of="form" name="service.time" type="time" :label="t('newRun.time')" />
+        <BoundField
           v-for="item in brief.items"
           :key="item.formulaId"
-          v-model="form.pieces[item.formulaId]!"
+          :of="form"
+          :name="`pieces.${item.formulaId}`"
           type="number"
           min="1"
           step="1"
           :label="store.view.formula(item.formulaId).name"
           :unit="store.view.formula(item.formulaId).pieceWord"
-          :error="errors[item.formulaId]"
         />
       </div>
       <div class="flex justify-end gap-3">

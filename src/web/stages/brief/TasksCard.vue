@@ -1,11 +1,13 @@
 <script setup lang="ts">
-import { computed, reactive, ref } from 'vue';
+import { computed } from 'vue';
+import * as v from 'valibot';
 import { newId } from '../../sync/device.ts';
 import BigButton from '../../parts/BigButton.vue';
-import FormField from '../../parts/FormField.vue';
+import BoundField from '../../forms/BoundField.vue';
+import { filled, orNothing, whole } from '../../forms/fields.ts';
+import { useForm } from '../../forms/use-form.ts';
 import { clock } from '../../parts/format.ts';
 import PaperCard from '../../parts/PaperCard.vue';
-import { readFigure } from '../../parts/read-figure.ts';
 import { useRun } from '../../stores/run.ts';
 import { t } from '../../words/index.ts';
 import { useTasks } from '../frame/use-tasks.ts';
@@ -14,23 +16,23 @@ import { useTasks } from '../frame/use-tasks.ts';
 const store = useRun();
 const { tasks } = useTasks();
 const own = computed(() => tasks.value.filter((task) => task.kind === 'own'));
-const form = reactive({ text: '', before: '15', every: '' });
-const errors = ref<Record<string, string>>({});
-
-function add(): void {
-  const before = readFigure(form.before);
-  const every = form.every.trim() === '' ? null : readFigure(form.every);
-  errors.value = {};
-  if (form.text.trim() === '' || form.text.length > 80) errors.value['text'] = t('tasks.error.text');
-  if (!(Number.isInteger(before) && before >= 0 && before <= 720)) errors.value['before'] = t('tasks.error.before');
-  if (every !== null && !(Number.isInteger(every) && every >= 1 && every <= 120))
-    errors.value['every'] = t('tasks.error.every');
-  if (Object.keys(errors.value).length > 0) return;
-  void store.tap([
-    { kind: 'task-set', payload: { taskId: newId(), text: form.text.trim(), beforeMin: before, everyMin: every } },
-  ]);
-  Object.assign(form, { text: '', every: '' });
-}
+const NOTHING = { text: '', before: '15', every: '' };
+const form = useForm({
+  typed: NOTHING,
+  schema: () =>
+    v.object({
+      text: v.pipe(
+        filled(() => t('tasks.error.text')),
+        v.maxLength(80),
+      ),
+      before: whole(0, 720, () => t('tasks.error.before')),
+      every: orNothing(whole(1, 120, () => t('tasks.error.every'))),
+    }),
+  async keep({ text, before: beforeMin, every: everyMin = null }) {
+    await store.tap([{ kind: 'task-set', payload: { taskId: newId(), text, beforeMin, everyMin } }]);
+    form.reset({ ...NOTHING, before: form.values.before });
+  },
+});
 function drop(taskId: string): void {
   const task = store.state!.tasks.find((each) => each.taskId === taskId);
   if (task) void store.tap([{ kind: 'task-set', payload: { ...task, dropped: true } }]);
@@ -53,16 +55,16 @@ function drop(taskId: string): void {
         </button>
       </li>
     </ul>
-    <form class="grid gap-3 sm:grid-cols-2" novalidate @submit.prevent="add">
-      <FormField v-model="form.text" class="sm:col-span-2" :label="t('tasks.text')" :error="errors['text']" />
-      <FormField v-model="form.before" type="decimal" unit="min" :label="t('tasks.before')" :error="errors['before']" />
-      <FormField
-        v-model="form.every"
+    <form class="grid gap-3 sm:grid-cols-2" novalidate @submit.prevent="form.submit">
+      <BoundField :of="form" name="text" class="sm:col-span-2" :label="t('tasks.text')" />
+      <BoundField :of="form" name="before" type="decimal" unit="min" :label="t('tasks.before')" />
+      <BoundField
+        :of="form"
+        name="every"
         type="decimal"
         unit="min"
         :label="t('tasks.every')"
         :hint="t('tasks.everyHint')"
-        :error="errors['every']"
       />
       <BigButton type="submit" class="sm:col-span-2">{{ t('tasks.keep') }}</BigButton>
     </form>

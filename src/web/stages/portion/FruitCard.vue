@@ -2,10 +2,10 @@
 import { computed, ref, shallowRef, watch } from 'vue';
 import type { FruitEffects } from '#core/what-if';
 import { fruitShares } from '#core/pour';
-import FormField from '../../parts/FormField.vue';
+import FormField from '../../forms/FormField.vue';
 import PaperCard from '../../parts/PaperCard.vue';
 import { stretch } from '../../parts/format.ts';
-import { readFigure } from '../../parts/read-figure.ts';
+import { readFigure } from '../../forms/read-figure.ts';
 import { useRun } from '../../stores/run.ts';
 import { useRunQuestion } from '../../workers/desk.ts';
 import { t, tn } from '../../words/index.ts';

@@ -1,23 +1,24 @@
 <script setup lang="ts">
-import { ref } from 'vue';
+import * as v from 'valibot';
 import BigButton from '../../parts/BigButton.vue';
-import FormField from '../../parts/FormField.vue';
+import BoundField from '../../forms/BoundField.vue';
+import { figure } from '../../forms/fields.ts';
+import { useForm } from '../../forms/use-form.ts';
 import { number } from '../../parts/format.ts';
-import { readFigure } from '../../parts/read-figure.ts';
 import { t } from '../../words/index.ts';
 
 /** A ring or mould that a pour fills: its width sets the disc, whatever its shape. */
 defineProps<{ mouldMm: number | undefined }>();
 const emit = defineEmits<{ set: [mouldMm: number | null] }>();
-const typed = ref('');
-const error = ref('');
-function use(): void {
-  const cm = readFigure(typed.value);
-  error.value = cm >= 3 && cm <= 40 ? '' : t('portionMore.mouldError');
-  if (error.value) return;
-  typed.value = '';
-  emit('set', cm * 10);
-}
+const fault = () => t('portionMore.mouldError');
+const form = useForm({
+  typed: { acrossCm: '' },
+  schema: () => v.object({ acrossCm: figure(3, 40, fault, fault) }),
+  keep: ({ acrossCm }) => {
+    form.reset({ acrossCm: '' });
+    emit('set', acrossCm * 10);
+  },
+});
 </script>
 
 <template>
@@ -26,16 +27,18 @@ function use(): void {
       <span class="font-semibold text-bell">{{ t('portionMore.mouldIn', { cm: number(mouldMm / 10, 1) }) }}</span>
       <BigButton @click="emit('set', null)">{{ t('portionMore.mouldNone') }}</BigButton>
     </p>
-    <form v-else class="flex items-end gap-2" novalidate @submit.prevent="use">
-      <FormField
-        v-model="typed"
+    <form v-else class="flex items-end gap-2" novalidate @submit.prevent="form.submit">
+      <BoundField
+        :of="form"
+        name="acrossCm"
         class="min-w-0 flex-1"
         type="decimal"
         unit="cm"
         :label="t('portionMore.mouldAcross')"
-        :error="error"
       />
-      <BigButton type="submit" :class="{ 'mb-6': error }">{{ t('portionMore.mouldUse') }}</BigButton>
+      <BigButton type="submit" :class="{ 'mb-6': form.errors.value.acrossCm }">{{
+        t('portionMore.mouldUse')
+      }}</BigButton>
     </form>
   </div>
 </template>

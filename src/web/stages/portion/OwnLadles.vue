@@ -1,14 +1,18 @@
 <script setup lang="ts">
-import { computed, reactive, ref } from 'vue';
+import { ref } from 'vue';
+import { OwnLadleSchema } from '#core/pour';
 import type { KeptLadle } from '#contract';
 import { call } from '../../sync/api.ts';
 import { newId } from '../../sync/device.ts';
 import BigButton from '../../parts/BigButton.vue';
-import FormField from '../../parts/FormField.vue';
+import BoundField from '../../forms/BoundField.vue';
+import FormFaults from '../../forms/FormFaults.vue';
 import { millilitres, number } from '../../parts/format.ts';
 import PaperCard from '../../parts/PaperCard.vue';
-import { readFigure } from '../../parts/read-figure.ts';
-import { useAction } from '../../settings/use-action.ts';
+import { useAction } from '../../forms/use-action.ts';
+import { asContract } from '../../forms/fields.ts';
+import { readFigure } from '../../forms/read-figure.ts';
+import { useForm } from '../../forms/use-form.ts';
 import { useLibrary } from '../../stores/library.ts';
 import { t } from '../../words/index.ts';
 import { useTools } from './use-tools.ts';
@@ -18,26 +22,26 @@ defineEmits<{ choose: [volumeMl: number] }>();
 const library = useLibrary();
 const { own } = useTools();
 const adding = ref(false);
-const form = reactive({ name: '', jug: ['', '', ''] });
-const wrong = ref('');
+/** A jug left empty is not read. */
+const written = ({ name, jug }: typeof NOTHING) => ({
+  name,
+  jugMl: jug.filter((text) => text.trim() !== '').map(readFigure),
+});
+const fieldOf = (place: string) => place.replace(/^jugMl/, 'jug');
+const NOTHING = { name: '', jug: ['', '', ''] };
+const form = useForm({
+  typed: NOTHING,
+  schema: () => asContract(written, OwnLadleSchema, fieldOf),
+  fieldOf: (named) => fieldOf(named.replace(/^body\.?/, '')),
+  async keep(body) {
+    await call<KeptLadle>('POST', '/api/ladles', { id: newId(), body });
+    await library.load();
+    form.reset(NOTHING);
+    adding.value = false;
+  },
+});
+const { values } = form;
 const { errors, busy, run } = useAction();
-const error = computed(() => wrong.value || Object.values(errors.value)[0] || '');
-
-function keep(): void {
-  const jugMl = form.jug.filter((text) => text.trim() !== '').map(readFigure);
-  if (form.name.trim() === '') wrong.value = t('portionMore.ladleError.name');
-  else if (jugMl.length < 2 || jugMl.some((ml) => !Number.isFinite(ml))) wrong.value = t('portionMore.ladleError.few');
-  else if (jugMl.some((ml, i) => ml <= (jugMl[i - 1] ?? 0))) wrong.value = t('portionMore.ladleError.rising');
-  else {
-    wrong.value = '';
-    void run(async () => {
-      await call<KeptLadle>('POST', '/api/ladles', { id: newId(), body: { name: form.name.trim(), jugMl } });
-      await library.load();
-      Object.assign(form, { name: '', jug: ['', '', ''] });
-      adding.value = false;
-    });
-  }
-}
 const forget = (id: string) =>
   run(async () => {
     await call<KeptLadle>('PUT', `/api/ladles/${id}/archived`, { archived: true });
@@ -75,25 +79,29 @@ const forget = (id: string) =>
         </button>
       </li>
     </ul>
-    <form v-if="adding" class="flex flex-col gap-3 border-t border-line pt-3" novalidate @submit.prevent="keep">
+    <form v-if="adding" class="flex flex-col gap-3 border-t border-line pt-3" novalidate @submit.prevent="form.submit">
       <p class="text-soft">{{ t('portionMore.ownLead') }}</p>
-      <FormField v-model="form.name" :label="t('portionMore.ladleName')" />
+      <BoundField :of="form" name="name" :label="t('portionMore.ladleName')" />
       <div class="grid grid-cols-3 gap-3">
-        <FormField
-          v-for="(_text, i) in form.jug"
+        <BoundField
+          v-for="(_text, i) in values.jug"
           :key="i"
-          v-model="form.jug[i]!"
+          :of="form"
+          :name="`jug[${i}]`"
           type="decimal"
           unit="mL"
           :label="t('portionMore.jug', { n: i + 1 })"
         />
       </div>
-      <p v-if="error" class="font-semibold text-ember" role="alert">{{ error }}</p>
+      <FormFaults :of="form" />
       <div class="flex flex-wrap gap-2">
-        <BigButton @click="form.jug.push('')">{{ t('portionMore.another') }}</BigButton>
-        <BigButton type="submit" look="say" :disabled="busy">{{ t('portionMore.keepLadle') }}</BigButton>
+        <BigButton @click="form.set('jug', [...values.jug, ''])">{{ t('portionMore.another') }}</BigButton>
+        <BigButton type="submit" look="say" :disabled="busy || form.busy.value">{{
+          t('portionMore.keepLadle')
+        }}</BigButton>
       </div>
     </form>
-    <BigButton v-else class="mt-2 w-full" @click="adding = true">{{ t('portionMore.addLadle') }}</BigButton>
+    <p v-for="message in errors" :key="message" class="font-semibold text-ember" role="alert">{{ message }}</p>
+    <BigButton v-if="!adding" class="mt-2 w-full" @click="adding = true">{{ t('portionMore.addLadle') }}</BigButton>
   </PaperCard>
 </template>

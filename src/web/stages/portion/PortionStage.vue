@@ -1,12 +1,14 @@
 <script setup lang="ts">
 import { computed, onMounted, ref } from 'vue';
+import * as v from 'valibot';
 import { discInRun, placesIn, portionMl } from '#core/setup';
 import { discNow } from '#core/what-if';
 import BigButton from '../../parts/BigButton.vue';
-import FormField from '../../parts/FormField.vue';
+import BoundField from '../../forms/BoundField.vue';
+import { figure } from '../../forms/fields.ts';
+import { useForm } from '../../forms/use-form.ts';
 import { millilitres, number, temperature } from '../../parts/format.ts';
 import PaperCard from '../../parts/PaperCard.vue';
-import { readFigure } from '../../parts/read-figure.ts';
 import { useLibrary } from '../../stores/library.ts';
 import { useRun } from '../../stores/run.ts';
 import { t } from '../../words/index.ts';
@@ -69,15 +71,15 @@ function set(ml: number, mould?: number | null): void {
   const changed = mould === undefined ? {} : { mouldMm: mould };
   void store.tap([{ kind: 'portion-set', payload: { formulaId: formulaId.value, volumeMl: volume, ...changed } }]);
 }
-const typed = ref('');
-const error = ref('');
-function chooseTyped(): void {
-  const value = readFigure(typed.value);
-  error.value = value >= 5 && value <= 500 ? '' : t('portion.error');
-  if (error.value) return;
-  typed.value = '';
-  set(value);
-}
+const fault = () => t('portion.error');
+const own = useForm({
+  typed: { volumeMl: '' },
+  schema: () => v.object({ volumeMl: figure(5, 500, fault, fault) }),
+  keep: (typed) => {
+    own.reset({ volumeMl: '' });
+    set(typed.volumeMl);
+  },
+});
 const chip = (chosen: boolean) => [
   'min-h-14 rounded-control border px-3 text-left',
   chosen ? 'border-bell bg-mist font-semibold text-bell' : 'border-line bg-card',
@@ -124,16 +126,16 @@ const isIn = (ml: number) => Math.abs(ml - volumeMl.value) < 0.5;
               <span class="block text-sm text-soft">{{ millilitres(body.portion.volumeMl) }}</span>
             </button>
           </div>
-          <form class="mt-4 flex items-end gap-2" novalidate @submit.prevent="chooseTyped">
-            <FormField
-              v-model="typed"
+          <form class="mt-4 flex items-end gap-2" novalidate @submit.prevent="own.submit">
+            <BoundField
+              :of="own"
+              name="volumeMl"
               class="min-w-0 flex-1"
               type="decimal"
               :label="t('portion.own')"
               unit="mL"
-              :error="error"
             />
-            <BigButton type="submit" :class="{ 'mb-6': error }">{{ t('portion.use') }}</BigButton>
+            <BigButton type="submit" :class="{ 'mb-6': own.errors.value.volumeMl }">{{ t('portion.use') }}</BigButton>
           </form>
           <MouldField v-if="wellPercent === null" :mould-mm="mouldMm" @set="set(volumeMl, $event)" />
         </PaperCard>

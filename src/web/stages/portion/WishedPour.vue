@@ -3,10 +3,10 @@ import { computed, ref } from 'vue';
 import { stationNow } from '#core/setup';
 import { volumeFor, wishKind } from '#core/what-if';
 import BigButton from '../../parts/BigButton.vue';
-import FormField from '../../parts/FormField.vue';
+import FormField from '../../forms/FormField.vue';
 import { millilitres } from '../../parts/format.ts';
 import PaperCard from '../../parts/PaperCard.vue';
-import { readFigure } from '../../parts/read-figure.ts';
+import { readFigure } from '../../forms/read-figure.ts';
 import { useRun } from '../../stores/run.ts';
 import { t } from '../../words/index.ts';
 
@@ -40,7 +40,7 @@ const rows = computed(() =>
       type="decimal"
       :unit="kind === 'diameter' ? 'cm' : 'mm'"
       :label="t(`portionMore.wished.${kind}`)"
-      :error="typed.trim() !== '' && !fits ? t('stationForm.error.range', RANGE[kind]) : undefined"
+      :error="typed.trim() !== '' && !fits ? t('form.error.range', RANGE[kind]) : undefined"
     />
     <ul>
       <li v-for="row in rows" :key="row.id" class="mt-2 flex flex-wrap items-center gap-3">

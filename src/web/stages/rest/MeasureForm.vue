@@ -13,7 +13,7 @@ import { familyOf, type FormulaBody } from '#core/formula';
 import type { Lot } from '#core/run';
 import BigButton from '../../parts/BigButton.vue';
 import ChoiceChips from '../../parts/ChoiceChips.vue';
-import ChoiceField from '../../parts/ChoiceField.vue';
+import ChoiceField from '../../forms/ChoiceField.vue';
 import { number } from '../../parts/format.ts';
 import NumberPad from '../../parts/NumberPad.vue';
 import { useRun } from '../../stores/run.ts';

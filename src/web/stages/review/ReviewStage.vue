@@ -1,7 +1,11 @@
 <script setup lang="ts">
 import { useElementVisibility } from '@vueuse/core';
 import { computed, defineAsyncComponent, ref, useTemplateRef } from 'vue';
+import * as v from 'valibot';
 import { reviewRun } from '#core/review';
+import BoundField from '../../forms/BoundField.vue';
+import { filled } from '../../forms/fields.ts';
+import { useForm } from '../../forms/use-form.ts';
 import BigButton from '../../parts/BigButton.vue';
 import { clockSeconds, minutes, number, stretch } from '../../parts/format.ts';
 import PaperCard from '../../parts/PaperCard.vue';
@@ -26,18 +30,21 @@ const body = computed(() => store.view.formula(formulaId.value));
 const signed = (seconds: number | null) =>
   seconds === null ? '–' : `${seconds >= 0 ? '+' : '−'}${number(Math.abs(seconds), 0)} s`;
 
-const text = ref('');
-const error = ref('');
-async function keepNote(): Promise<void> {
-  const trimmed = text.value.trim();
-  if (!trimmed) error.value = t('review.note.empty');
-  else if (trimmed.length > 500) error.value = t('review.note.long', { n: trimmed.length });
-  else {
-    error.value = '';
-    await store.tap([{ kind: 'note-kept', payload: { text: trimmed, formulaId: formulaId.value } }]);
-    text.value = '';
-  }
-}
+const MAX_LETTERS = 500;
+const noteForm = useForm({
+  typed: { text: '' },
+  schema: () =>
+    v.object({
+      text: v.pipe(
+        filled(() => t('review.note.empty')),
+        v.maxLength(MAX_LETTERS, ({ received }) => t('review.note.long', { n: received })),
+      ),
+    }),
+  async keep({ text }) {
+    await store.tap([{ kind: 'note-kept', payload: { text, formulaId: formulaId.value } }]);
+    noteForm.reset({ text: '' });
+  },
+});
 </script>
 
 <template>
@@ -94,18 +101,8 @@ async function keepNote(): Promise<void> {
             <ul v-if="store.state!.notes.length" class="mb-3 flex flex-col gap-1">
               <li v-for="note in store.state!.notes" :key="note.eventId">“{{ note.text }}”</li>
             </ul>
-            <form class="flex flex-col gap-2" novalidate @submit.prevent="keepNote">
-              <label for="note" class="text-soft">{{ t('review.note.label', { name: body.name }) }}</label>
-              <textarea
-                id="note"
-                v-model="text"
-                rows="3"
-                class="rounded-control border bg-card p-3 text-lg"
-                :class="error ? 'border-ember' : 'border-line'"
-                :aria-invalid="error ? true : undefined"
-                :aria-describedby="error ? 'note-error' : undefined"
-              />
-              <p v-if="error" id="note-error" class="font-semibold text-ember" role="alert">{{ error }}</p>
+            <form class="flex flex-col gap-2" novalidate @submit.prevent="noteForm.submit">
+              <BoundField :of="noteForm" name="text" :rows="3" :label="t('review.note.label', { name: body.name })" />
               <BigButton type="submit" look="say">{{ t('review.note.keep') }}</BigButton>
             </form>
           </PaperCard>

@@ -136,6 +136,7 @@ export const house = {
     go: 'Join',
   },
   nothing: { title: 'Nothing is here', back: 'Back to the runs' },
+  form: { error: { name: 'Give it a name.', number: 'Write a number.', range: 'From {low} to {high}.' } },
   error: { tryAgain: 'Try again in a moment.' },
   time: { min: '{n} min', h: '{h} h', hMin: '{h} h {n} min' },
   key: { space: 'space', notYet: 'N', settle: 'P' },

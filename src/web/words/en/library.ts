@@ -142,7 +142,6 @@ export const library = {
     whenIn: 'What goes in when',
     moment: 'When',
     heldBack: 'Held back',
-    heldBackMost: 'From 0 to 90 %.',
     pieceWord: 'One word for many of its pieces',
     school: 'School',
     workMin: 'Takes',

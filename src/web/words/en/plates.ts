@@ -71,8 +71,6 @@ export const plates = {
     keep: 'Keep the station',
     leave: 'Leave it',
     error: {
-      name: 'Give it a name.',
-      number: 'Write a number.',
       range: 'This is out of reach of a kitchen: from {low} to {high}.',
       burner: 'Choose which burner it stands on.',
       letter: 'One capital letter.',
@@ -105,9 +103,7 @@ export const plates = {
     putAway: 'Put it away',
     takeBack: 'Take it back',
     error: {
-      name: 'Give it a name.',
-      number: 'Write a number.',
-      range: 'From {low} to {high}.',
+      step: 'The step is no larger than the last mark.',
       words: 'Write at least two words with commas between.',
       inUse: 'It stands under {names}. Put that on another burner first.',
     },

@@ -47,11 +47,6 @@ export const portion = {
     useIt: 'Pour with {name}',
     forget: 'Put away',
     forgetName: 'Put {name} away',
-    ladleError: {
-      name: 'Give the ladle a name.',
-      few: 'Write at least two readings of the jug.',
-      rising: 'A jug only fills: each reading is above the last.',
-    },
     mould: 'In a ring or mould',
     mouldAcross: 'Ring or mould across',
     mouldUse: 'Use the mould',

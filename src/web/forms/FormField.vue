@@ -1,18 +1,10 @@
 <script setup lang="ts">
 import { useId } from 'vue';
+import type { FieldLook } from './field-look.ts';
 
 /** A labelled input that says what is wrong with it, where it stands. `decimal` takes a point or a comma. */
 const model = defineModel<string>({ required: true });
-defineProps<{
-  label: string;
-  hint?: string;
-  error?: string | undefined;
-  type?: string;
-  unit?: string;
-  autocomplete?: string;
-  min?: string | number;
-  step?: string | number;
-}>();
+defineProps<FieldLook & { error?: string | undefined }>();
 const id = useId();
 </script>
 
@@ -20,10 +12,12 @@ const id = useId();
   <div class="flex flex-col gap-1">
     <label :for="id" class="font-semibold">{{ label }}</label>
     <div class="flex items-center gap-2">
-      <input
+      <component
+        :is="rows ? 'textarea' : 'input'"
         :id="id"
         :value="model"
-        :type="type === 'decimal' ? 'text' : (type ?? 'text')"
+        :rows="rows"
+        :type="rows ? undefined : type === 'decimal' ? 'text' : (type ?? 'text')"
         :inputmode="type === 'number' || type === 'decimal' ? 'decimal' : undefined"
         :autocomplete="autocomplete ?? 'off'"
         :min="min"
@@ -31,7 +25,7 @@ const id = useId();
         :aria-invalid="error ? true : undefined"
         :aria-describedby="error ? `${id}-error` : hint ? `${id}-hint` : undefined"
         class="min-h-12 w-full min-w-0 rounded-control border bg-card px-3 text-lg"
-        :class="error ? 'border-ember' : 'border-line'"
+        :class="[error ? 'border-ember' : 'border-line', { 'py-3': rows }]"
         @input="model = ($event.target as HTMLInputElement).value"
       />
       <span v-if="unit" class="shrink-0 text-soft">{{ unit }}</span>
