@@ -132,13 +132,22 @@ for (const theme of ['light', 'dark'] as const) {
       await page.keyboard.press('Enter');
       await settled(page);
     };
+    const choose = async (name: string, within = page.locator('main')) => {
+      await within.getByRole('radio', { name }).first().focus();
+      await page.keyboard.press(' ');
+      await settled(page);
+    };
     const faultless = async (what: string) => expect([what, await accessFaults(page)]).toEqual([what, []]);
-    await enter('Griddle cakes');
-    await enter('Gather');
+    await choose('Griddle cakes');
+    await choose('Gather');
     await enter('Plain flour');
     await enter('Not here: Buttermilk');
     await faultless('gather');
-    await enter('Weigh and mix');
+    // a choice among several is one stop of the tab key: its arrows go from one to the next
+    await page.keyboard.press('ArrowRight');
+    await expect(page.getByRole('radio', { name: 'Weigh and mix' })).toBeChecked();
+    await page.keyboard.press('ArrowLeft');
+    await choose('Weigh and mix');
     await enter(/^Another amount$/);
     await page
       .getByRole('group', { name: /went in/ })
@@ -160,10 +169,10 @@ for (const theme of ['light', 'dark'] as const) {
     await enter(/^All of it/);
     await stage(page, 'Rest');
     const lot = page.locator('[data-lot]').first();
-    await enter('Fridge', lot);
-    await expect(lot.getByRole('button', { name: 'Fridge' })).toHaveAttribute('aria-pressed', 'true');
+    await choose('Fridge', lot);
+    await expect(lot.getByRole('radio', { name: 'Fridge' })).toHaveAttribute('aria-checked', 'true');
     await enter('Measure it', lot);
-    await enter('A pour on a plate', lot);
+    await choose('A pour on a plate', lot);
     await faultless('measure');
     await page.setViewportSize({ width: 390, height: 844 });
     await faultless('measure on a phone');

@@ -46,8 +46,8 @@ export function runIdWith(asked: (seed: number) => boolean): string {
 /** A griddle in use and a litre of batter that stands: three taps to the first pour. */
 export async function cookNow(page: Page): Promise<string> {
   await page.goto('/cook-now');
-  await page.getByRole('button', { name: /Thick, leavened/ }).click();
-  await page.getByRole('button', { name: /1\.0 L/ }).click();
+  await page.getByRole('radio', { name: /Thick, leavened/ }).click();
+  await page.getByRole('radio', { name: /1\.0 L/ }).click();
   await page.getByRole('button', { name: /^Griddle/ }).click();
   await page.waitForURL('**/cook');
   await settled(page);

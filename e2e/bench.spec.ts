@@ -25,7 +25,7 @@ test('a given weight of buttermilk is used up: eggs come whole, and so do panful
   const faults = watchFaults(page);
   await signIn(page);
   await page.goto(CAKES);
-  await page.getByRole('button', { name: 'What is left' }).click();
+  await page.getByRole('radio', { name: 'What is left' }).click();
   await page.getByLabel('Of what').selectOption('buttermilk');
   for (const there of ['700', '1234', '430']) {
     await page.getByLabel('There is').fill(there);
@@ -35,13 +35,13 @@ test('a given weight of buttermilk is used up: eggs come whole, and so do panful
     await expect(page.getByTestId('line-egg')).toContainText(new RegExp(`${eggs / 50} eggs?`));
   }
   // 3 panfuls of 6 are 18 pieces, no more and no less
-  await page.getByRole('button', { name: 'Panfuls' }).click();
+  await page.getByRole('radio', { name: 'Panfuls' }).click();
   await page.getByLabel('Panfuls').fill('3');
   await page.getByLabel('In a panful').fill('6');
   await expect(page.getByTestId('pieces')).toHaveText('18 pieces');
   await expect(page.getByText('are left over')).toHaveCount(0);
   // another pour leaves a rest, and a way out of it that comes whole
-  await page.getByRole('button', { name: 'Times' }).click();
+  await page.getByRole('radio', { name: 'Times' }).click();
   await page.getByLabel('Times').fill('3,7');
   await expect(page.getByText(/\d+ mL are left over/)).toBeVisible();
   await page.getByRole('button', { name: 'Do that' }).first().click();
@@ -96,7 +96,7 @@ test('one thing for another, sweet to savoury, and a line that nobody knows', as
 test('wrong input on the bench is told, and nothing is lost', async ({ page }) => {
   await signIn(page);
   const id = await duplicate(page, 'Zonal cakes');
-  await page.getByRole('button', { name: 'Eggs', exact: true }).click();
+  await page.getByRole('radio', { name: 'Eggs', exact: true }).click();
   for (const [eggs, said] of [
     ['2.5', 'Eggs come whole'],
     ['0', 'Write a number above zero.'],
@@ -238,7 +238,7 @@ test('less buttermilk in the house than the brief asks for: the run’s batter i
     Number((await row.locator('.text-right').first().innerText()).replace(/\D/g, ''));
   const asBriefed = (await read(now)) + (await read(later));
   await page.getByRole('button', { name: 'Make another amount' }).click();
-  await page.getByRole('button', { name: 'What is left' }).click();
+  await page.getByRole('radio', { name: 'What is left' }).click();
   await page.getByLabel('There is').fill('600');
   await page.getByRole('button', { name: 'Make this much' }).click();
   await expect(page.getByTestId('resized')).toContainText('24 pieces asked for');

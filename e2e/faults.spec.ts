@@ -81,7 +81,7 @@ test('a griddle stronger than it is written: the reading shows it, the advice is
     await lit.first().click();
     await settled(page);
   }
-  await page.getByRole('button', { name: '20×' }).click();
+  await page.getByRole('radio', { name: '20×' }).click();
   for (let i = 0; i < count; i++) {
     await page
       .getByRole('button', { name: /^Turned (to|off)/ })
@@ -90,7 +90,7 @@ test('a griddle stronger than it is written: the reading shows it, the advice is
     await settled(page);
   }
   await page.waitForTimeout(4000); // over a minute of the plate: what its burners are shows
-  await page.getByRole('button', { name: 'Stand still' }).click();
+  await page.getByRole('radio', { name: 'Stand still' }).click();
   await settled(page);
   const cards = page.locator('[data-zone]');
   for (let i = 0; i < (await cards.count()); i++) {

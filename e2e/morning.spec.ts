@@ -83,7 +83,7 @@ test('a whole morning, both batters, rehearsed with a stepped clock through the 
     taps.push({ kind: 'burner-turned', about: 'lit' });
     await settled(page);
   }
-  await page.getByRole('button', { name: '10×' }).click();
+  await page.getByRole('radio', { name: '10×' }).click();
   taps.push({ kind: 'clock-set', about: '10' });
   // each step of heat is tapped where it is shown, until the first pour is near
   const step = page.getByTestId('heat-step').getByRole('button', { name: /^Turned/ });
@@ -109,7 +109,7 @@ test('a whole morning, both batters, rehearsed with a stepped clock through the 
     taps.push({ kind: 'burner-turned', about: 'held' });
     await settled(page);
   }
-  await page.getByRole('button', { name: 'Stand still' }).click();
+  await page.getByRole('radio', { name: 'Stand still' }).click();
   taps.push({ kind: 'clock-set', about: '0' });
   await settled(page);
   for (const zone of ['A', 'B', 'C', 'P', 'Q']) {

@@ -26,7 +26,7 @@ test('how a pour will look on the way, both batters, and what fruit does to it',
   expect(seconds).toHaveLength(3);
   expect(seconds[2]).toBeGreaterThanOrEqual(seconds[0]!);
 
-  await page.getByRole('button', { name: 'Skerry crepes', exact: true }).click();
+  await page.getByRole('radio', { name: 'Skerry crepes', exact: true }).click();
   await expect(strip).toContainText(/On a plate at (18|19)\d/);
   await expect(strip).toContainText('dry edge');
 });
@@ -39,7 +39,7 @@ test('how every piece came off is drawn in the review, with its words', async ({
   await expect(cooked.getByRole('listitem')).not.toHaveCount(0);
   const cakes = await cooked.getByRole('listitem').count();
   await expect(cooked.getByRole('img', { name: /^A1: first side \w+.*, second \w+/ }).first()).toBeVisible();
-  await page.getByRole('button', { name: 'Skerry crepes', exact: true }).click();
+  await page.getByRole('radio', { name: 'Skerry crepes', exact: true }).click();
   await expect(cooked.getByRole('img', { name: /^P1: first side/ }).first()).toBeVisible();
   expect(await cooked.getByRole('listitem').count()).not.toBe(cakes);
 });

@@ -9,9 +9,9 @@ test('a round of practice by keys, touch and ear: each piece is judged with its 
   await signIn(page);
   await page.getByRole('link', { name: 'Practice' }).click();
   await expect(page.getByRole('heading', { name: 'Practice' })).toBeVisible();
-  await page.getByRole('button', { name: 'Warming' }).click();
+  await page.getByRole('radio', { name: 'Warming' }).click();
   await expect(page.getByText('You poured too soon').first()).toBeVisible();
-  await page.getByRole('button', { name: '8 ×' }).click();
+  await page.getByRole('radio', { name: '8 ×' }).click();
   await page.clock.install();
   await page.getByTestId('start').click();
 
@@ -46,8 +46,8 @@ test('a round of practice by keys, touch and ear: each piece is judged with its 
   }
   await expect(page.getByTestId('round')).toContainText('points on average');
   await expect(rows).toHaveCount(8);
-  await expect(page.getByRole('button', { name: /^Warming · best \d+/ })).toBeVisible();
+  await expect(page.getByRole('radio', { name: /^Warming · best \d+/ })).toBeVisible();
   await page.reload();
-  await expect(page.getByRole('button', { name: /^Warming · best \d+/ })).toBeVisible();
+  await expect(page.getByRole('radio', { name: /^Warming · best \d+/ })).toBeVisible();
   expect(faults).toEqual([]);
 });

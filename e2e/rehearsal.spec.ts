@@ -23,9 +23,9 @@ test('the rehearsal clock runs at its speed, is the same on a second device, and
   await page.waitForTimeout(1500);
   expect(await seconds(page)).toBe(standing);
 
-  await page.getByRole('button', { name: '10×' }).click();
+  await page.getByRole('radio', { name: '10×' }).click();
   await page.waitForTimeout(3000);
-  await page.getByRole('button', { name: 'Stand still' }).click();
+  await page.getByRole('radio', { name: 'Stand still' }).click();
   await settled(page);
   const moved = (await seconds(page)) - standing;
   expect(moved).toBeGreaterThan(25);

@@ -72,7 +72,7 @@ test('a batter rests in the fridge over midnight and the change of the clocks, i
   await mixedAlready(page);
   await page.waitForURL('**/rest');
   const lot = page.locator('[data-lot]');
-  await expect(lot.getByRole('button', { name: 'Fridge' })).toHaveAttribute('aria-pressed', 'true');
+  await expect(lot.getByRole('radio', { name: 'Fridge' })).toHaveAttribute('aria-checked', 'true');
   // eight real hours, though the wall says nine
   await expect(lot.getByTestId('best')).toHaveText('Sun 06:00');
   await expect(lot.getByTestId('latest')).toHaveText('Sun 16:00');
@@ -111,13 +111,13 @@ test('a batter rests in the fridge over midnight and the change of the clocks, i
   await page.getByTestId('task-due').getByRole('button', { name: /^Done/ }).click();
   await settled(page);
   await stage(page, 'Rest');
-  await expect(lot.getByRole('button', { name: 'Counter' })).toHaveAttribute('aria-pressed', 'true');
+  await expect(lot.getByRole('radio', { name: 'Counter' })).toHaveAttribute('aria-checked', 'true');
   await expect(lot.getByTestId('phase')).toHaveText('At its best');
   await expect(lot.getByText(/\d\s°C now\./)).toBeVisible();
 
   // a hidden batter, thicker than the formula promises and slower to thin; timed through a cup of 4 mm (ISO 2431)
   await stage(page, 'Batter');
-  await page.getByRole('button', { name: 'Weigh and mix' }).click();
+  await page.getByRole('radio', { name: 'Weigh and mix' }).click();
   const flourG = Number(
     (await page.getByTestId('row-mix-plainFlour').innerText()).match(/([\d,]+)\s*g/)![1]!.replace(',', ''),
   );
@@ -130,7 +130,7 @@ test('a batter rests in the fridge over midnight and the change of the clocks, i
   };
   const measure = async (figure: string) => {
     await lot.getByRole('button', { name: 'Measure it' }).click();
-    await lot.getByRole('button', { name: 'Drain cup' }).click();
+    await lot.getByRole('radio', { name: 'Drain cup' }).click();
     await press(lot, figure);
     await lot.getByRole('button', { name: 'Keep it' }).click();
   };
@@ -186,7 +186,7 @@ test('whipped whites in two lots: each folded just before its pour, and the seco
   await expect(page.getByText(/whipped whites sink before one lot is poured/)).toBeVisible();
   await page.getByRole('button', { name: /^Make it in \d lots/ }).click();
   await settled(page);
-  const lots = page.getByRole('group', { name: 'Which lot' }).getByRole('button', { name: /^Lot/ });
+  const lots = page.getByRole('radiogroup', { name: 'Which lot' }).getByRole('radio', { name: /^Lot/ });
   expect(await lots.count()).toBeGreaterThanOrEqual(2);
   // a figure that is for the lot alone: the eggs of one lot are whole
   await expect(page.getByTestId('row-justBefore-eggWhite')).toContainText(/\d+ whites/);
@@ -229,14 +229,14 @@ test('a rest is skipped: said what to expect, recorded, and thinned in the middl
   await signIn(page);
   const runId = await newRun(page, 'In a hurry', { cakes: 6, crepes: 1 }, true);
   await stage(page, 'Batter');
-  await page.getByRole('button', { name: 'Griddle cakes', exact: true }).click();
+  await page.getByRole('radio', { name: 'Griddle cakes', exact: true }).click();
   await mixedAlready(page);
   await stage(page, 'Rest');
   const lot = page.locator('[data-lot]').nth(0);
   await expect(lot.getByText('Cut short, the cakes are flatter and a little tougher.')).toBeVisible();
   // what cannot be is told: smaller than it was poured from
   await lot.getByRole('button', { name: 'Measure it' }).click();
-  await lot.getByRole('button', { name: 'A pour on a plate' }).click();
+  await lot.getByRole('radio', { name: 'A pour on a plate' }).click();
   await press(lot, '20');
   await lot.getByRole('button', { name: 'Keep it' }).click();
   await expect(lot.getByRole('alert')).toContainText('A pour cannot be smaller than what it was poured from');
@@ -281,8 +281,8 @@ test('gather, a stand-in for what is not in the house, another amount, tasks of 
   await expect(page.getByText('Lay the table')).toHaveCount(2); // in its card and in the morning's order
 
   await stage(page, 'Batter');
-  await page.getByRole('button', { name: 'Griddle cakes', exact: true }).click();
-  await page.getByRole('button', { name: 'Gather', exact: true }).click();
+  await page.getByRole('radio', { name: 'Griddle cakes', exact: true }).click();
+  await page.getByRole('radio', { name: 'Gather', exact: true }).click();
   await page.locator('[data-thing="plainFlour"]').click();
   await page.locator('[data-thing="whisk"]').click();
   await settled(page);
@@ -293,7 +293,7 @@ test('gather, a stand-in for what is not in the house, another amount, tasks of 
   await oat.getByRole('button').click();
   await settled(page);
   await expect(page.getByText('Buttermilk was replaced.')).toBeVisible();
-  await page.getByRole('button', { name: 'Weigh and mix' }).click();
+  await page.getByRole('radio', { name: 'Weigh and mix' }).click();
   await expect(page.getByTestId('row-mix-oatDrink')).toBeVisible();
   await page.getByRole('button', { name: 'Another amount', exact: true }).click();
   const pad = page.getByRole('group', { name: /went in/ });

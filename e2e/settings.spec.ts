@@ -84,7 +84,7 @@ test('what the kitchen is like: kept, pinned by the next run, and wrong input to
   const all = await count();
   await page.getByRole('button', { name: /^Make it in \d lots/ }).click();
   await settled(page);
-  const lots = page.getByRole('group', { name: 'Which lot' }).getByRole('button', { name: /^Lot/ });
+  const lots = page.getByRole('radiogroup', { name: 'Which lot' }).getByRole('radio', { name: /^Lot/ });
   const inLots: number[] = [];
   for (let n = 0; n < (await lots.count()); n++) {
     await lots.nth(n).click();
@@ -127,7 +127,7 @@ test('the kitchen’s rules and a funnel of its own: kept, told when wrong, and 
 
   await newRun(page, 'By our own rules', { cakes: 2, crepes: 4 }, true);
   await stage(page, 'Batter');
-  await page.getByRole('button', { name: 'Skerry crepes', exact: true }).click();
+  await page.getByRole('radio', { name: 'Skerry crepes', exact: true }).click();
   await page.getByRole('button', { name: 'It is mixed already' }).click();
   await page.getByRole('button', { name: 'Mixed, go on' }).click();
   await settled(page);

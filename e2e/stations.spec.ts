@@ -20,7 +20,7 @@ test('a station from nothing: read, a hot spot found, put on another burner, a l
 
   // wrong input is told where it stands, and nothing is lost
   await page.getByLabel('What it is called').fill('Slab');
-  await page.getByRole('button', { name: 'Rectangle' }).click();
+  await page.getByRole('radio', { name: 'Rectangle' }).click();
   await page.getByLabel('Wide').fill('thirty');
   await page.getByRole('button', { name: 'Keep the station' }).click();
   await expect(page.getByText('Write a number.')).toBeVisible();
@@ -53,7 +53,7 @@ test('a station from nothing: read, a hot spot found, put on another burner, a l
 
   // lit on the simulated stove, let stand, read at five spots
   const card = page.getByTestId('calibrate');
-  await card.getByRole('button', { name: 'Simulated stove' }).click();
+  await card.getByRole('radio', { name: 'Simulated stove' }).click();
   await expect(card.getByText('Light it first', { exact: false })).toBeVisible();
   await card.getByRole('button', { name: /^Turned to .* now$/ }).click();
   await card.getByRole('button', { name: 'Let 20 min go by' }).click();

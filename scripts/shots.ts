@@ -90,7 +90,7 @@ try {
   await page.getByText('On the shelf').waitFor();
   await shot('formulas');
   await page.goto(`/formulas/${DEMO_IDS.formulas.cakes}`);
-  await page.getByRole('button', { name: 'What is left' }).click();
+  await page.getByRole('radio', { name: 'What is left' }).click();
   await page.getByLabel('There is').fill('700');
   await page.getByRole('button', { name: 'Without milk' }).click();
   await page.getByTestId('effect').waitFor();
@@ -107,7 +107,7 @@ try {
   await shot('station');
   // a round of practice in its middle: one piece turned, the others at work
   await page.goto('/practice');
-  await page.getByRole('button', { name: '8 ×' }).click();
+  await page.getByRole('radio', { name: '8 ×' }).click();
   await page.getByTestId('start').click();
   await page.locator('[data-place="A1"][aria-label*="dry edge"]').click({ timeout: 60_000 });
   await page.getByTestId('trained').waitFor({ timeout: 30_000 });
@@ -121,7 +121,7 @@ try {
   // one cake and one crepe at eight moments, on one sheet
   const strips: Buffer[] = [];
   for (const batter of ['Griddle cakes', 'Skerry crepes']) {
-    await page.getByRole('button', { name: batter, exact: true }).click();
+    await page.getByRole('radio', { name: batter, exact: true }).click();
     await page.getByTestId('strip').scrollIntoViewIfNeeded();
     await page.waitForTimeout(2500);
     strips.push(await page.getByTestId('strip').screenshot());

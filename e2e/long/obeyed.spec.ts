@@ -80,7 +80,7 @@ test('the screens obeyed for a morning at twenty times: nothing too hot before t
   const { runId } = await mixedMorning(page);
   await page.goto(`/runs/${runId}/cook`);
   await settled(page);
-  const clock = (name: string) => page.getByRole('button', { name, exact: true }).click();
+  const clock = (name: string) => page.getByRole('radio', { name, exact: true }).click();
   let poured = false;
   const saidTooHot: string[] = [];
   for (let actions = 0; actions < MAX_ACTIONS; actions++) {
@@ -121,7 +121,7 @@ test('the screens obeyed for a morning at twenty times: nothing too hot before t
   let right = 0;
   const cameOff: string[] = [];
   for (const batter of ['Griddle cakes', 'Skerry crepes']) {
-    await page.getByRole('button', { name: batter, exact: true }).click();
+    await page.getByRole('radio', { name: batter, exact: true }).click();
     const told = page.getByTestId('came-off');
     await expect(told).toContainText(`of ${batter === 'Griddle cakes' ? CAKES : CREPES}`);
     cameOff.push(await told.innerText());

@@ -1,7 +1,8 @@
 <script setup lang="ts">
-import { computed, onMounted, ref, shallowRef } from 'vue';
+import { RadioGroup, RadioGroupOption } from '@headlessui/vue';
+import { computed, onMounted, ref } from 'vue';
 import { useRouter } from 'vue-router';
-import type { Formula, Station } from '#contract';
+import type { Station } from '#contract';
 import { CallError } from '../sync/api.ts';
 import { correctedNowMs } from '../sync/clock.ts';
 import AppBar from '../parts/AppBar.vue';
@@ -21,8 +22,9 @@ const UNREAD_SD_C = 15;
 const library = useLibrary();
 const session = useSession();
 const router = useRouter();
-const formula = shallowRef<Formula | null>(null);
-const volumeMl = ref<number | null>(null);
+const formulaId = ref('');
+const formula = computed(() => library.formulas.find(({ id }) => id === formulaId.value));
+const volumeMl = ref(0);
 const failed = ref('');
 const busy = ref(false);
 onMounted(() => library.load());
@@ -77,40 +79,44 @@ const off = 'border-line bg-card';
     <FirstSteps v-if="library.isBare" />
     <template v-else>
       <section>
-        <h2 class="mb-2 text-xl">{{ t('cookNow.batter') }}</h2>
-        <div class="grid gap-3 sm:grid-cols-2">
-          <button
+        <h2 id="cook-now-batter" class="mb-2 text-xl">{{ t('cookNow.batter') }}</h2>
+        <RadioGroup v-model="formulaId" class="grid gap-3 sm:grid-cols-2" aria-labelledby="cook-now-batter">
+          <RadioGroupOption
             v-for="option in library.formulas"
             :key="option.id"
+            as="button"
             type="button"
-            :class="[choice, formula?.id === option.id ? on : off]"
-            :aria-pressed="formula?.id === option.id"
-            @click="formula = option"
+            :value="option.id"
+            :class="[choice, formulaId === option.id ? on : off]"
           >
             <span class="figure block text-xl">{{ t(`batterType.${option.body.type}`) }}</span>
             <span class="text-soft">{{ option.body.name }}</span>
-          </button>
-        </div>
+          </RadioGroupOption>
+        </RadioGroup>
       </section>
       <section>
-        <h2 class="mb-2 text-xl">{{ t('cookNow.amount') }}</h2>
-        <div class="grid grid-cols-2 gap-3 sm:grid-cols-4">
-          <button
+        <h2 id="cook-now-amount" class="mb-2 text-xl">{{ t('cookNow.amount') }}</h2>
+        <RadioGroup
+          v-model="volumeMl"
+          class="grid grid-cols-2 gap-3 sm:grid-cols-4"
+          aria-labelledby="cook-now-amount"
+          :disabled="!formula"
+        >
+          <RadioGroupOption
             v-for="amount in AMOUNTS_ML"
             :key="amount"
+            as="button"
             type="button"
+            :value="amount"
             :disabled="!formula"
-            :class="[choice, volumeMl === amount ? on : off]"
-            class="disabled:opacity-50"
-            :aria-pressed="volumeMl === amount"
-            @click="volumeMl = amount"
+            :class="[choice, volumeMl === amount ? on : off, { 'opacity-50': !formula }]"
           >
             <span class="figure block text-2xl">{{ millilitres(amount) }}</span>
             <span v-if="formula" class="text-soft">{{
               tn('cookNow.pieces', Math.floor(amount / formula.body.portion.volumeMl))
             }}</span>
-          </button>
-        </div>
+          </RadioGroupOption>
+        </RadioGroup>
       </section>
       <section>
         <h2 class="mb-2 text-xl">{{ t('cookNow.plate') }}</h2>

@@ -39,7 +39,8 @@ function isFormControl(event: KeyboardEvent): boolean {
   const target = event.target;
   if (!(target instanceof Element)) return false;
   if (isTyping(target)) return true;
-  // a focused button takes space and enter itself
+  // a focused button takes space and enter itself, a choice among several the arrows as well
+  if (target.matches('[role="radio"]') && event.key.startsWith('Arrow')) return true;
   return (event.key === ' ' || event.key === 'Enter') && target.matches('button, a, summary, [role="button"]');
 }
 

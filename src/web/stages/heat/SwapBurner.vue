@@ -1,5 +1,6 @@
 <script setup lang="ts">
-import { computed, onMounted, ref } from 'vue';
+import { Disclosure, DisclosureButton, DisclosurePanel } from '@headlessui/vue';
+import { computed, onMounted } from 'vue';
 import type { ZoneForecast } from '#core/forecast';
 import BigButton from '../../parts/BigButton.vue';
 import { useLibrary } from '../../stores/library.ts';
@@ -10,13 +11,11 @@ import { t } from '../../words/index.ts';
 const props = defineProps<{ zone: ZoneForecast; burnerId: string | undefined }>();
 const store = useRun();
 const library = useLibrary();
-const open = ref(false);
 onMounted(() => void library.load().catch(() => undefined)); // without it there is nowhere to move to
 const burners = computed(() => library.burners.filter(({ id, archived }) => !archived && id !== props.burnerId));
 function swap(id: string): void {
   const burner = burners.value.find((each) => each.id === id);
   if (!burner) return;
-  open.value = false;
   const { stationId, zoneId } = props.zone;
   void store.tap([
     { kind: 'burner-swapped', payload: { stationId, zoneId, burner: { burnerId: id, ...burner.body } } },
@@ -25,13 +24,19 @@ function swap(id: string): void {
 </script>
 
 <template>
-  <div v-if="burners.length" class="flex flex-col gap-2">
-    <BigButton :aria-expanded="open" @click="open = !open">{{ t('heatMore.swap') }}</BigButton>
-    <template v-if="open">
+  <Disclosure v-if="burners.length" as="div" class="flex flex-col gap-2">
+    <DisclosureButton :as="BigButton">{{ t('heatMore.swap') }}</DisclosureButton>
+    <DisclosurePanel v-slot="{ close }" class="flex flex-col gap-2">
       <p class="text-sm text-soft">{{ t('heatMore.swapNote') }}</p>
-      <BigButton v-for="burner in burners" :key="burner.id" @click="swap(burner.id)">{{
-        t('heatMore.swapTo', { burner: burner.body.burnerName })
-      }}</BigButton>
-    </template>
-  </div>
+      <BigButton
+        v-for="burner in burners"
+        :key="burner.id"
+        @click="
+          close();
+          swap(burner.id);
+        "
+        >{{ t('heatMore.swapTo', { burner: burner.body.burnerName }) }}</BigButton
+      >
+    </DisclosurePanel>
+  </Disclosure>
 </template>

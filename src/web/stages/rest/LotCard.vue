@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { Disclosure, DisclosureButton, DisclosurePanel } from '@headlessui/vue';
 import { Refrigerator, UtensilsCrossed } from '@lucide/vue';
 import { computed, ref } from 'vue';
 import { RouterLink } from 'vue-router';
@@ -60,7 +61,6 @@ const late = computed(() =>
 );
 const whites = computed(() => props.of.body.type === 'whippedWhite');
 const throwing = ref(false);
-const correcting = ref(false);
 const percent = (share: number) => Math.round(share * 100);
 const tapped = (kind: 'rest-ended' | 'lot-folded' | 'lot-discarded') => store.tap([{ kind, payload: which.value }]);
 const move = (to: 'counter' | 'fridge') =>
@@ -69,20 +69,19 @@ const move = (to: 'counter' | 'fridge') =>
 
 <template>
   <PaperCard :data-lot="of.key">
-    <div class="flex flex-wrap items-baseline gap-x-4">
-      <h2 class="mr-auto text-2xl">{{ name }}</h2>
-      <button
-        v-if="rest"
-        type="button"
-        class="min-h-11 text-soft underline decoration-dotted"
-        :aria-label="`${t('rest.mixed', { time: when(lot.mixedAtMs!) })}. ${t('rest.mixedAt.change')}`"
-        :aria-expanded="correcting"
-        @click="correcting = !correcting"
-      >
-        {{ t('rest.mixed', { time: when(lot.mixedAtMs!) }) }}
-      </button>
-    </div>
-    <MixedAt v-if="rest && correcting" :lot="lot" @done="correcting = false" />
+    <Disclosure v-slot="{ close }" as="div">
+      <div class="flex flex-wrap items-baseline gap-x-4">
+        <h2 class="mr-auto text-2xl">{{ name }}</h2>
+        <DisclosureButton
+          v-if="rest"
+          class="min-h-11 text-soft underline decoration-dotted"
+          :aria-label="`${t('rest.mixed', { time: when(lot.mixedAtMs!) })}. ${t('rest.mixedAt.change')}`"
+        >
+          {{ t('rest.mixed', { time: when(lot.mixedAtMs!) }) }}
+        </DisclosureButton>
+      </div>
+      <DisclosurePanel v-if="rest"><MixedAt :lot="lot" @done="close()" /></DisclosurePanel>
+    </Disclosure>
     <p v-if="!rest" class="mt-3 text-lg text-soft">
       {{ t('rest.notMixed') }}
       <RouterLink class="text-bell underline" :to="`/runs/${store.run!.id}/batter`">{{ t('rest.goMix') }}</RouterLink>
