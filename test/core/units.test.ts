@@ -11,9 +11,7 @@ import {
   fahrenheitToCelsius,
   fromG,
   fromMl,
-  kitchenMeasureToMl,
   toG,
-  toKitchenMeasure,
   toMl,
 } from '#core/units';
 
@@ -80,35 +78,6 @@ describe('conversions', () => {
         expect(off(fromG(toG(amount, 'ounce'), 'ounce'), amount)).toBeLessThan(1e-12);
         expect(fahrenheitToCelsius(celsiusToFahrenheit(amount))).toBeCloseTo(amount, 6);
       }),
-    );
-  });
-});
-
-describe('what cups and spoons can measure', () => {
-  it.each([
-    [ML_PER.usCup * 5.5, { unit: 'cup', whole: 5, fraction: [1, 2] }],
-    [ML_PER.usCup * 0.66, { unit: 'cup', whole: 0, fraction: [2, 3] }],
-    [ML_PER.usTablespoon * 3, { unit: 'tablespoon', whole: 3, fraction: [0, 1] }],
-    [ML_PER.usTeaspoon * 0.24, { unit: 'teaspoon', whole: 0, fraction: [1, 4] }],
-    [ML_PER.usCup * 1.99, { unit: 'cup', whole: 2, fraction: [0, 1] }],
-  ] as const)('%d mL', (volumeMl, measure) => {
-    expect(toKitchenMeasure(volumeMl, 'us')).toEqual(measure);
-  });
-
-  it('is within an eighth of a cup, or a quarter of a spoon, of what was asked', () => {
-    fc.assert(
-      fc.property(
-        fc.constantFrom(...MEASURE_SYSTEMS),
-        fc.double({ min: 0.5, max: 5000, noNaN: true }),
-        (system, volumeMl) => {
-          const measure = toKitchenMeasure(volumeMl, system);
-          const { cup, tablespoon, teaspoon } = MEASURE_ML[system];
-          const step = { cup: cup / 8, tablespoon: tablespoon / 4, teaspoon: teaspoon / 8 };
-          expect(Math.abs(kitchenMeasureToMl(measure, system) - volumeMl)).toBeLessThanOrEqual(
-            step[measure.unit] + 1e-9,
-          );
-        },
-      ),
     );
   });
 });

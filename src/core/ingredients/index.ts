@@ -21,4 +21,5 @@ export {
   volumeOf100gMl,
   type Amount,
 } from './mixture.ts';
+export { inSpoons } from './in-spoons.ts';
 export { massOfMeasure, measuredDensity } from './measure.ts';

@@ -21,8 +21,9 @@ export {
 export {
   MEASURE_ML,
   MEASURE_SYSTEMS,
-  kitchenMeasureToMl,
-  toKitchenMeasure,
+  kitchenMeasureMl,
+  kitchenMeasures,
+  type KitchenMeasure,
   type MeasureSystem,
 } from './kitchen-measure.ts';
 export { pressureAtAltitudePa } from './pressure.ts';

@@ -1,3 +1,4 @@
+import { minBy } from 'es-toolkit';
 import { ML_PER } from './volume.ts';
 
 /** Which country's cups and spoons: a tablespoon is 14.8, 15, 20 or 17.8 mL. */
@@ -22,7 +23,7 @@ export const MEASURE_ML: Record<MeasureSystem, Record<MeasureUnit, number>> = {
   imperial: { cup: ML_PER.imperialCup, tablespoon: ML_PER.imperialTablespoon, teaspoon: ML_PER.imperialTeaspoon },
 };
 
-/** Fractions for which measuring cups and spoons are sold. Common practice, no source. */
+/** Fractions for which measuring cups and spoons are sold, or that two of them make. Common practice, no source. */
 const FRACTIONS: Record<MeasureUnit, readonly (readonly [number, number])[]> = {
   cup: [
     [0, 1],
@@ -31,12 +32,10 @@ const FRACTIONS: Record<MeasureUnit, readonly (readonly [number, number])[]> = {
     [1, 2],
     [2, 3],
     [3, 4],
-    [1, 1],
   ],
   tablespoon: [
     [0, 1],
     [1, 2],
-    [1, 1],
   ],
   teaspoon: [
     [0, 1],
@@ -44,35 +43,70 @@ const FRACTIONS: Record<MeasureUnit, readonly (readonly [number, number])[]> = {
     [1, 4],
     [1, 2],
     [3, 4],
-    [1, 1],
   ],
 };
+/** The larger of two sizes first. */
+const UNITS = ['cup', 'tablespoon', 'teaspoon'] as const;
+/** The least that is measured in each. Common practice, no source. */
+const LEAST: Record<MeasureUnit, number> = { cup: 1 / 4, tablespoon: 1, teaspoon: 1 / 8 };
+/** What a second size, and each spoon that is filled, costs against an error as large as may be. Assumed. */
+const COSTS = { secondSize: 0.4, fill: 0.03 };
 
 /**
- * The nearest thing a country's set of cups and spoons can measure to `volumeMl`.
- * Cups from a quarter cup up, tablespoons from one up, else teaspoons; a dry rounding to the sold fractions.
- * An amount below a sixteenth of a teaspoon comes back as zero teaspoons: "a pinch" is the caller's word.
+ * What a country's set of cups and spoons makes of `volumeMl`: one size, or two of which the smaller fills up
+ * ("1 tbsp + ½ tsp"), off by no more than the share `within` of it; null when no such sum comes near enough, nothing at
+ * all when it is less than half of the smallest spoon.
  */
-export function toKitchenMeasure(volumeMl: number, system: MeasureSystem): KitchenMeasure {
+export function kitchenMeasures(
+  volumeMl: number,
+  system: MeasureSystem,
+  within: number,
+): readonly KitchenMeasure[] | null {
   const holdsMl = MEASURE_ML[system];
-  const unit = chooseUnit(volumeMl, holdsMl);
+  if (volumeMl < (LEAST.teaspoon * holdsMl.teaspoon) / 2) return [];
+  const sums = UNITS.flatMap((unit, larger) => {
+    const next = UNITS[larger - 1];
+    const belowMl = next ? LEAST[next] * holdsMl[next] : Infinity; // from there on the larger size is taken
+    return around(volumeMl, unit, holdsMl).flatMap((first) => {
+      if (heldMl(first, holdsMl) >= belowMl - NOTHING_ML) return [];
+      const leftMl = volumeMl - heldMl(first, holdsMl);
+      if (leftMl < NOTHING_ML) return [[first]];
+      if (unit === 'teaspoon') return [[first], [first, EIGHTH]];
+      const leastMl = LEAST[unit] * holdsMl[unit];
+      const seconds = UNITS.slice(larger + 1).flatMap((each) => around(leftMl, each, holdsMl));
+      const fillUp = seconds.filter((second) => heldMl(second, holdsMl) < leastMl - NOTHING_ML);
+      return [[first], ...fillUp.map((second) => [first, second])];
+    });
+  });
+  const off = (sum: readonly KitchenMeasure[]) =>
+    Math.abs(kitchenMeasureMl(sum, system) - volumeMl) / (within * volumeMl);
+  const near = sums.filter((sum) => off(sum) <= 1);
+  return minBy(near, (sum) => off(sum) + COSTS.secondSize * sum.length + COSTS.fill * fills(sum)) ?? null;
+}
+const NOTHING_ML = 1e-6; // Numerical.
+/** The smallest spoon, to fill up with. Common practice, no source. */
+const EIGHTH: KitchenMeasure = { unit: 'teaspoon', whole: 0, fraction: [1, 8] };
+
+/** How many cups and spoons are filled. */
+const fills = (sum: readonly KitchenMeasure[]) =>
+  sum.reduce((count, { whole, fraction }) => count + whole + (fraction[0] > 0 ? 1 : 0), 0);
+
+/** What cups and spoons hold together, mL. */
+export function kitchenMeasureMl(measures: readonly KitchenMeasure[], system: MeasureSystem): number {
+  return measures.reduce((sum, measure) => sum + heldMl(measure, MEASURE_ML[system]), 0);
+}
+
+const heldMl = ({ unit, whole, fraction: [over, under] }: KitchenMeasure, holdsMl: Record<MeasureUnit, number>) =>
+  (whole + over / under) * holdsMl[unit];
+
+/** The amounts of one size next below and next above a volume. */
+function around(volumeMl: number, unit: MeasureUnit, holdsMl: Record<MeasureUnit, number>): KitchenMeasure[] {
   const amount = volumeMl / holdsMl[unit];
   const whole = Math.floor(amount + 1e-9);
-  const rest = amount - whole;
-  let best: readonly [number, number] = [0, 1];
-  for (const candidate of FRACTIONS[unit]) {
-    if (Math.abs(candidate[0] / candidate[1] - rest) < Math.abs(best[0] / best[1] - rest)) best = candidate;
-  }
-  return best[0] === best[1] ? { unit, whole: whole + 1, fraction: [0, 1] } : { unit, whole, fraction: best };
-}
-
-/** Back to millilitres: what the rounded measure really holds. */
-export function kitchenMeasureToMl(measure: KitchenMeasure, system: MeasureSystem): number {
-  return (measure.whole + measure.fraction[0] / measure.fraction[1]) * MEASURE_ML[system][measure.unit];
-}
-
-function chooseUnit(volumeMl: number, holdsMl: Record<MeasureUnit, number>): MeasureUnit {
-  if (volumeMl >= holdsMl.cup / 4 - 0.5) return 'cup';
-  if (volumeMl >= holdsMl.tablespoon - 0.2) return 'tablespoon';
-  return 'teaspoon';
+  const sizes = [whole, whole + 1].flatMap((n) =>
+    FRACTIONS[unit].map((fraction): KitchenMeasure => ({ unit, whole: n, fraction })),
+  );
+  const of = ({ whole: n, fraction: [over, under] }: KitchenMeasure) => n + over / under;
+  const above = sizes.findIndex((size) => of(size) >= amount - 1e-9);
+  return sizes.slice(Math.max(0, above - 1), above + 1).filter((size) => of(size) >= LEAST[unit] - 1e-9);
 }

@@ -1,5 +1,5 @@
-import { differenceFromCelsius, fromCelsius, fromG, toKitchenMeasure } from '#core/units';
-import { ingredientOf, type Larder } from '#core/ingredients';
+import { differenceFromCelsius, fromCelsius, fromG, type KitchenMeasure } from '#core/units';
+import { inSpoons, ingredientOf, type Larder } from '#core/ingredients';
 import { markName, type Dial } from '#core/plate';
 import { useSession } from '../stores/session.ts';
 import { has, t, tn } from '../words/index.ts';
@@ -80,16 +80,18 @@ export function eggCount(ingredientId: string, count: number): string {
   return tn(words[ingredientId] ?? 'amount.eggs', count);
 }
 
-/** What this cook's cups and spoons make of a mass: "5½ cups"; nothing when nobody knows. */
+/** What this cook's cups and spoons make of a mass: "5½ cups", "1 tbsp + ½ tsp"; nothing when nobody knows or none come near. */
 export function cups(ingredientId: string, massG: number | null, larder: Larder): string {
-  const density = ingredientOf(larder, ingredientId).densityGPerMl;
-  if (massG === null || density === null) return '';
-  const measure = toKitchenMeasure(massG / density.value, useSession().settings.measures);
-  const fraction = measure.fraction[0] === 0 ? '' : VULGAR[measure.fraction.join('/')]!;
-  if (measure.whole === 0 && fraction === '') return t('amount.pinch');
-  const amount = `${measure.whole === 0 ? '' : measure.whole}${fraction}`;
-  const many = measure.whole > 1 || (measure.whole === 1 && fraction !== '');
-  return t(`amount.${measure.unit}${many ? 's' : ''}`, { n: amount });
+  if (massG === null) return '';
+  const measures = inSpoons(ingredientOf(larder, ingredientId), massG, useSession().settings.measures);
+  if (measures === null) return '';
+  return measures.length === 0 ? t('amount.pinch') : measures.map(spoon).join(' + ');
+}
+
+function spoon({ unit, whole, fraction }: KitchenMeasure): string {
+  const part = fraction[0] === 0 ? '' : VULGAR[fraction.join('/')]!;
+  const many = whole > 1 || (whole === 1 && part !== '');
+  return t(`amount.${unit}${many ? 's' : ''}`, { n: `${whole === 0 ? '' : whole}${part}` });
 }
 
 export function millilitres(volumeMl: number): string {
