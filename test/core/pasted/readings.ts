@@ -14,6 +14,8 @@ export interface Reading {
   readonly g?: number | null;
   readonly within: number;
   readonly plate: boolean;
+  /** Into the batter, but not when it is mixed. Undefined: nobody asks. */
+  readonly later?: boolean;
   /** Undefined: either is right. */
   readonly doubtful?: boolean;
 }
@@ -54,7 +56,8 @@ function recipe(block: string): PastedRecipe {
   };
 }
 
-function reading(text: string, marks: string): Reading {
+/** What the marks right of a line say. */
+export function reading(text: string, marks: string): Reading {
   const words = marks.split(' ');
   const has = (word: string) => words.includes(word);
   const doubtful = has('!') ? { doubtful: true } : has('sure') ? { doubtful: false } : {};
@@ -69,6 +72,7 @@ function reading(text: string, marks: string): Reading {
     ...(g === '?' ? { g: null } : Number.isNaN(Number(g)) ? {} : { g: Number(g) }),
     within: Number(percent ?? 4) / 100,
     plate: has('plate'),
+    later: has('later'),
     ...(g === '*' ? { doubtful: true } : doubtful),
   };
 }
