@@ -23,8 +23,9 @@ function listScore(recipe: WholeRecipe): Score {
       return stepFaults(readings[0]!, step).length > 0 ? [`${text}: no step`] : [];
     }
     const wrong = readings.flatMap((reading) => {
-      const at = lines.findIndex((line) => sameText(line.text, text));
-      const line = at < 0 ? undefined : lines.splice(at, 1)[0];
+      const own = lines.filter((line) => sameText(line.text, text));
+      const line = own.find(({ ingredientId }) => ingredientId === reading.ingredientId) ?? own[0];
+      if (line) lines.splice(lines.indexOf(line), 1);
       return line ? lineFaults(reading, line) : [`${text}: not read`];
     });
     return wrong.slice(0, 1);
@@ -57,11 +58,11 @@ const sum = (language: string, score: (recipe: WholeRecipe) => Score) =>
 
 /** What is read right by language, and must not be lost again: of lists with their steps, of figures of the method. */
 const REACHED = {
-  en: { list: 122, figures: 15 },
-  de: { list: 4, figures: 2 },
-  fr: { list: 5, figures: 3 },
-  es: { list: 0, figures: 2 },
-  ru: { list: 1, figures: 2 },
+  en: { list: 132, figures: 15 },
+  de: { list: 56, figures: 5 },
+  fr: { list: 48, figures: 4 },
+  es: { list: 46, figures: 5 },
+  ru: { list: 56, figures: 5 },
 } as const;
 
 describe('forty recipes read whole, none of them seen before the parser was mended', () => {

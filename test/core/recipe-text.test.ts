@@ -44,7 +44,7 @@ describe('a line of a recipe', () => {
     ['vanilla', 'vanilla', null, ['noAmount']],
     ['1 packet baking powder', 'bakingPowder', null, ['unknownUnit']],
     ['2 ripe bananas', 'banana', 236, ['piece']],
-    ['1 heaped tbsp sugar', 'sugar', 12.5, ['uneven']],
+    ['1 heaped tbsp sugar', 'sugar', 16.3, ['uneven']],
     ['3 blorps of zarf', null, null, ['unknownIngredient']],
     ['100 ml milk or water', 'milk', 103.1, ['or']],
   ] as const)('marks what it cannot be sure of: %s', (text, id, grams, doubts) => {

@@ -126,7 +126,7 @@ export const NAMES: readonly NameRow[] = [
   [/\bvanilla\b/, 'vanilla'],
   [/\bcinnamon\b/, 'cinnamon'],
   [/\bcocoa\b/, 'cocoa'],
-  [/\bmatcha\b/, 'matcha'],
+  [/\bmatcha\b|\bgreen tea(?: powder)?\b/, 'matcha'],
   [/\bchocolate\b/, 'chocolateChips'],
   [/\b(?:walnuts|pecans|nuts)\b/, 'walnuts'],
   [/\bcheddar\b/, 'cheddar'],

@@ -49,7 +49,9 @@ export function formulaFrom(recipe: PastedRecipe, type: BatterType, larder: Lard
   }
   const school = SCHOOL[type];
   const steps = recipe.steps.map((step) => step.text).slice(0, 12);
-  const plateFat = recipe.plate.find((line) => line.ingredientId)?.ingredientId;
+  const plateFat = recipe.plate.find(
+    ({ ingredientId }) => ingredientId && ingredientOf(larder, ingredientId).role === 'fat',
+  )?.ingredientId;
   const kind =
     plateFat === 'butter' || plateFat === 'clarifiedButter'
       ? plateFat

@@ -1,16 +1,16 @@
 import { G_PER, MEASURE_ML, ML_PER, type MeasureSystem } from '#core/units';
 
-/** A unit of a recipe: of weight, of volume, or something that is counted. */
+/** A unit of a recipe (`usual`: what it holds where it is said, not everywhere): of weight, of volume, or something that is counted. */
 export type ReadUnit =
-  | { readonly kind: 'mass'; readonly g: number }
-  | { readonly kind: 'volume'; readonly ml: number }
+  | { readonly kind: 'mass'; readonly g: number; readonly usual?: true }
+  | { readonly kind: 'volume'; readonly ml: number; readonly usual?: true }
   /** Nobody knows how much: a pinch, a dash. */
   | { readonly kind: 'pinch' }
   | { readonly kind: 'stick' }
   /** A word that is a unit and says nothing: a packet, a tin. */
   | { readonly kind: 'unknown'; readonly word: string };
 
-type Row = readonly [pattern: RegExp, unit: (system: MeasureSystem) => ReadUnit];
+type Row = readonly [pattern: RegExp, unit: (system: MeasureSystem, found: RegExpExecArray) => ReadUnit];
 const mass = (g: number) => (): ReadUnit => ({ kind: 'mass', g });
 const volume = (ml: number) => (): ReadUnit => ({ kind: 'volume', ml });
 const measure =
@@ -46,8 +46,14 @@ const ROWS: readonly Row[] = [
   [/^(?:pints?|pts?)\b\.?/i, (s) => ({ kind: 'volume', ml: british(s) ? ML_PER.imperialPint : ML_PER.usPint })],
   [/^gills?\b\.?/i, (s) => ({ kind: 'volume', ml: (british(s) ? ML_PER.imperialPint : ML_PER.usPint) / 4 })],
   [/^(?:dessertspoons?|dessertspoonfuls?|dsp)\b\.?/i, (s) => ({ kind: 'volume', ml: 2 * MEASURE_ML[s].teaspoon })],
+  // what a packet, a glass or half a lemon holds where a language's dictionary says so
+  [
+    /^usual-of-(\d+)-(g|ml)\b/,
+    (_system, [, of, unit]) =>
+      unit === 'g' ? { kind: 'mass', g: Number(of), usual: true } : { kind: 'volume', ml: Number(of), usual: true },
+  ],
   [/^sticks?\b/i, () => ({ kind: 'stick' })],
-  [/^(?:pinch(?:es)?|dash(?:es)?|splash(?:es)?|drops?|knobs?|handfuls?|drizzles?)\b/i, () => ({ kind: 'pinch' })],
+  [/^(?:pinch(?:es)?|dash(?:es)?|splash(?:es)?|pods?|drops?|knobs?|handfuls?|drizzles?)\b/i, () => ({ kind: 'pinch' })],
   [
     /^(?:packets?|packs?|sachets?|tins?|cans?|boxes|box|bags?|jars?|envelopes?|pots?|tubs?|containers?|cartons?|bottles?|teacups?|wineglass(?:es)?|glass(?:es)?|spoons?|spoonfuls?|ladles?)\b/i,
     () => ({ kind: 'unknown', word: '' }),
@@ -65,7 +71,7 @@ export function readUnit(text: string, system: MeasureSystem): { unit: ReadUnit;
   for (const [pattern, unit] of ROWS) {
     const found = pattern.exec(from);
     if (!found) continue;
-    const read = unit(system);
+    const read = unit(system, found);
     return {
       unit: read.kind === 'unknown' ? { kind: 'unknown', word: found[0] } : read,
       length: lead + found[0].length,

@@ -1,5 +1,13 @@
 import { given } from '#core/given';
-import { eggPartG, ingredientOf, massOfMeasure, measuredDensity, type EggClass, type Larder } from '#core/ingredients';
+import {
+  eggPartG,
+  ingredientOf,
+  massOfMeasure,
+  measuredDensity,
+  type EggClass,
+  type IngredientRole,
+  type Larder,
+} from '#core/ingredients';
 import { G_PER, type MeasureSystem } from '#core/units';
 import { eggClassOf, readIngredient, readMeasuredAs, type ReadIngredient } from './read-ingredient.ts';
 import { readNumber } from './read-number.ts';
@@ -9,7 +17,8 @@ import { isUneven, readUnit, type ReadUnit } from './read-unit.ts';
 export type Doubt =
   | ('noAmount' | 'toTaste' | 'pinch' | 'range' | 'unknownUnit' | 'unknownIngredient' | 'ounceOfLiquid')
   | ('thousandOrOne' | 'spooned' | 'uneven' | 'piece' | 'or' | 'optional' | 'separated' | 'noDensity' | 'strange')
-  | ('plusMore' | 'minutesForSeconds' | 'near' | 'two' | 'disagree' | 'loose' | 'minus');
+  | ('plusMore' | 'minutesForSeconds' | 'near' | 'two' | 'disagree' | 'loose' | 'minus')
+  | ('eggSize' | 'usualMeasure');
 
 interface PastedAmount {
   readonly g: number;
@@ -44,8 +53,10 @@ const MINUS = /^(?:[-–—−](?=[\d.,½⅓⅔¼¾⅛])|minus\b)/i;
 const BULLET = /^\s*(?:[-–—*•·▢□☐]|\d+[.)]\s+(?=\D))\s*/;
 const TO_TASTE = /\b(?:to taste|as needed|as required|some|a little|a bit of|optional amount|q\.?s\.?)\b/i;
 const FOR_PLATE =
-  /\bfor (?:the )?(?:pan|griddle|plate|frying|cooking|greasing|brushing|skillet|tin)\b|\bspray\b|\bto (?:grease|fry|cook)\b/i;
-const PLUS_MORE = /\bplus (?:a (?:little|bit) )?(?:more|extra)\b/i;
+  /\bfor (?:the )?(?:pan|griddle|girdle|plate|frying|cooking|greasing|brushing|skillet|tin)\b|\bspray\b|\bto (?:grease|fry|cook)\b/i;
+const PLUS_MORE = /\bplus (?:a (?:little|bit) )?(?:more|extra)\b|\b(?:or )?more as needed\b/i;
+/** Fruit that is laid on a piece once it is poured. */
+const FOR_TOPS = /\b(?:for the tops?|on top|laid on)\b/i;
 const FOR_SERVING = /\b(?:to serve|for serving|for topping|to garnish|for dusting|to top)\b/i;
 
 /** What goes on top of a finished piece is no part of the batter. */
@@ -71,12 +82,32 @@ export function readLine(line: string, options: ReadOptions): PastedLine {
   if (/\bseparated\b/i.test(clean)) doubts.add('separated');
   if (PLUS_MORE.test(clean)) doubts.add('plusMore');
   if (isUneven(clean)) doubts.add('uneven');
-  const amount = ingredientId && !doubts.has('minus') ? weigh(ingredientId, measures, clean, options, doubts) : null;
+  if (ingredientId === 'egg' && eggClassOf(words, options.eggClass) !== options.eggClass) doubts.add('eggSize');
+  const amount = doubts.has('minus')
+    ? null
+    : ingredientId
+      ? weigh(ingredientId, measures, clean, options, doubts)
+      : massOf(measures);
   const other = ingredientId && second ? weigh(ingredientId, second, clean, options, new Set()) : null;
   if (amount && other && disagree(amount, other)) doubts.add('disagree');
   if (!amount && (measures.length === 0 || doubts.size === 0))
     doubts.add(TO_TASTE.test(clean) ? 'toTaste' : 'noAmount');
-  return { text, ingredientId, amount, doubts: [...doubts], forPlate: FOR_PLATE.test(clean) && !PLUS_MORE.test(clean) };
+  const onTop =
+    ingredientId !== null && ingredientOf(options.larder, ingredientId).role === 'fruit' && FOR_TOPS.test(clean);
+  const forPlate = onTop || (FOR_PLATE.test(clean) && !PLUS_MORE.test(clean));
+  return { text, ingredientId, amount, doubts: [...doubts], forPlate };
+}
+
+/** What is weighed of a thing that nobody knows. */
+function massOf(measures: readonly Measure[]): PastedAmount | null {
+  const sum = { g: 0, lowG: 0, highG: 0 };
+  for (const { low, high, unit } of measures) {
+    if (unit?.kind !== 'mass') return null;
+    sum.g += (unit.g * (low + high)) / 2;
+    sum.lowG += unit.g * low;
+    sum.highG += unit.g * high;
+  }
+  return sum.g > 0 && sum.highG <= MAX_G ? sum : null;
 }
 
 /** A second thing with a name of its own after "plus", "and", "mixed with"; one *or* the other is another doubt. */
@@ -175,6 +206,11 @@ function measureAt(
 /** How the figures of the larder are measured, so that there is nothing to doubt. */
 const SPOONED = /\bspooned\b|\bleveled\b|\blevelled\b/i;
 
+/** A heap stands on a spoon, not on a cup; on flour it is as much again, on what is finer less. Common practice, no source. */
+const HEAPED = /\bheap(?:ed|ing)\b/i;
+const MAX_SPOON_ML = 20; // Definition: the largest tablespoon.
+const heap = (role: IngredientRole) => (role === 'grain' ? 1.9 : 1.3);
+
 /** Flakes and husks of which a spoon can weigh half as much again are weighed, or marked. Assumed. */
 const LOOSE = 1.5;
 
@@ -199,9 +235,11 @@ function weigh(
         one = of(food.pieceG.value, food.pieceG.low, food.pieceG.high);
       } else doubts.add('unknownUnit');
     } else if (unit.kind === 'mass') {
+      if (unit.usual) doubts.add('usualMeasure');
       if (unit.g === G_PER.ounce && food.role === 'liquid') doubts.add('ounceOfLiquid');
       one = of(unit.g, unit.g, unit.g);
     } else if (unit.kind === 'volume') {
+      if (unit.usual) doubts.add('usualMeasure');
       const as = readMeasuredAs(words);
       const range = massOfMeasure(food, unit.ml, as);
       if (!range) doubts.add('noDensity');
@@ -212,7 +250,8 @@ function weigh(
         if (spread > LOOSE) doubts.add('loose');
         else if (spread > 1.08 && unit.ml > 30 && !(as && food.measuredAs?.[as]) && !SPOONED.test(words))
           doubts.add('spooned');
-        one = of(range.massG, range.lowG, range.highG);
+        const times = HEAPED.test(words) && unit.ml <= MAX_SPOON_ML ? heap(food.role) : 1;
+        one = of(range.massG * times, range.lowG, range.highG * times);
       }
     } else if (unit.kind === 'stick') {
       if (food.role === 'fat') one = of(G_PER.pound / 4, G_PER.pound / 4, G_PER.pound / 4);

@@ -1,4 +1,6 @@
-import { ingredientOf } from '#core/ingredients';
+import { given } from '#core/given';
+import { eggPartG, ingredientOf } from '#core/ingredients';
+import { languageOf } from './languages/index.ts';
 import { readNumber } from './read-number.ts';
 import { isDashed, tidyLines } from './tidy-text.ts';
 import { isForServing, readLine, type Doubt, type PastedLine, type ReadOptions } from './recipe-line.ts';
@@ -49,33 +51,62 @@ export function readRecipe(text: string, options: ReadOptions): PastedRecipe {
   let pieces: number | null = null;
   let part: 'top' | 'list' | 'method' | 'topping' = 'top';
   const { lines: given, cut } = tidyLines(text);
+  const language = languageOf(text);
   const own: ReadOptions = { ...options, dashed: isDashed(given) };
-  for (const line of given) {
+  for (const original of given) {
+    const line = language ? language.inEnglish(original) : original;
     // the list has begun: what is not known from here on is a line to mend, no remark
     if (part === 'top' && found.lines.length > 0) part = 'list';
     if (INGREDIENTS_HEAD.test(line)) part = 'list';
     else if (METHOD_HEAD.test(line)) part = 'method';
     else if (TOPPING_HEAD.test(line)) part = 'topping';
-    else if (part !== 'method' && SERVES.test(line)) found.rest.push(line);
+    else if (part !== 'method' && SERVES.test(line)) found.rest.push(original);
     else if (part !== 'method' && pieces === null && /^\W*(?:makes|yields?|for)\b/i.test(line) && makes(line) !== null)
       pieces = makes(line);
-    else if (part === 'topping') found.rest.push(line);
+    else if (part === 'topping') found.rest.push(original);
     else if (part === 'top' && name === '' && isTitle(line, options)) {
       pieces ??= makes(line);
-      name = titleOf(line);
+      name = titleOf(original);
     } else if (part === 'method' || isStep(line)) {
       part = part === 'top' || part === 'list' ? 'method' : part;
       pieces ??= makes(line);
-      found.steps.push(...stepsOf(line));
-    } else if (isForServing(line)) found.rest.push(line);
-    else if (part === 'top' && !looksMeasured(line) && readLine(line, own).ingredientId === null) found.rest.push(line);
-    else {
-      const read = readLine(line, own);
-      (read.forPlate ? found.plate : found.lines).push(read);
-    }
+      found.steps.push(...stepsOf(original, line));
+    } else if (isForServing(line)) found.rest.push(original);
+    else if (line.endsWith(':') && readLine(line, own).ingredientId === null) found.rest.push(original);
+    else if (part === 'top' && !looksMeasured(line) && readLine(line, own).ingredientId === null)
+      found.rest.push(original);
+    else
+      for (const read of readThings(line, own))
+        (read.forPlate ? found.plate : found.lines).push({ ...read, text: original });
   }
   const grainG = grainOf(found.lines, options);
   return { ...found, lines: found.lines.map((line) => withSense(line, grainG, options)), name, pieces, cut };
+}
+
+/** What a line of the list names: one thing as a rule; eggs that are parted are two, and so are two counts with "and". */
+function readThings(line: string, options: ReadOptions): PastedLine[] {
+  const both = /^(.*\S)\s+and\s+(?=\d)(.*)$/i.exec(line);
+  if (both) {
+    const parts = [both[1]!, both[2]!].map((part) => readLine(part, options));
+    if (
+      parts.every(({ ingredientId, amount }) => ingredientId && amount) &&
+      parts[0]!.ingredientId !== parts[1]!.ingredientId
+    )
+      return parts;
+  }
+  const read = readLine(line, options);
+  const { amount } = read;
+  if (read.ingredientId !== 'egg' || !read.doubts.includes('separated') || !amount) return [read];
+  const partG = (part: string) => given(eggPartG(part, options.eggClass), 'an egg is a yolk and a white');
+  return ['eggYolk', 'eggWhite'].map((ingredientId): PastedLine => {
+    const share = partG(ingredientId) / partG('egg');
+    return {
+      ...read,
+      ingredientId,
+      amount: { g: amount.g * share, lowG: amount.lowG * share, highG: amount.highG * share },
+      doubts: read.doubts.filter((doubt) => doubt !== 'separated'),
+    };
+  });
 }
 
 /** As many as a run takes. Numerical. */
@@ -111,18 +142,26 @@ function looksMeasured(line: string): boolean {
   );
 }
 
+/** So many words with a full stop are a sentence and no line of a list. Assumed. */
+const SENTENCE_WORDS = 9;
+
 /** A line that begins as an order to do something, or a whole sentence with one in it. */
 function isStep(line: string): boolean {
   if (STEP_VERB.test(line) && (line.split(/\s+/).length > 3 || line.endsWith('.'))) return true;
-  return line.endsWith('.') && !looksMeasured(line) && line.split(/[\s,;.]+/).some((word) => STEP_VERB.test(word));
+  if (!line.endsWith('.')) return false;
+  const words = line.split(/[\s,;.]+/).filter(Boolean);
+  if (words.length >= SENTENCE_WORDS && !/^\d/.test(line)) return true;
+  return !looksMeasured(line) && words.some((word) => STEP_VERB.test(word));
 }
 
-/** Sentences, each short enough for a method's step. */
-function stepsOf(line: string): PastedStep[] {
+/** Sentences, each short enough for a method's step; `english` is what they say there. */
+function stepsOf(line: string, english: string): PastedStep[] {
   const clean = line.replace(/^\s*(?:step\s*)?\d+[.):]\s*/i, '').replace(/^[-–*•·]\s*/, '');
-  const whole = clean.length <= 300 ? [clean] : clean.split(/(?<=[.;])\s+/);
-  return whole.map((text) => ({ text: text.slice(0, 300), doubts: timeDoubt(text) }));
+  if (clean.length <= MAX_STEP) return [{ text: clean, doubts: timeDoubt(english === line ? clean : english) }];
+  return clean.split(/(?<=[.;])\s+/).map((text) => ({ text: text.slice(0, MAX_STEP), doubts: timeDoubt(text) }));
 }
+/** Letters of a step, as a formula takes them. */
+const MAX_STEP = 300; // Numerical.
 
 /** A side of a piece that takes this long is a slip of the pen: minutes for seconds. Common practice: 4 min at most. */
 const LONGEST_SIDE_MIN = 6;

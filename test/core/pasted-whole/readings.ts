@@ -16,7 +16,7 @@ export interface WholeRecipe {
   readonly figures: readonly Figure[];
 }
 
-export interface Figure {
+interface Figure {
   readonly key: string;
   readonly value: string;
   /** Must be offered with a doubt. */

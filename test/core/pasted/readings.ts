@@ -52,7 +52,9 @@ function recipe(block: string): PastedRecipe {
     eggClass: eggClass as EggClass,
     pieces: pieces ? Number(pieces.replace('pieces=', '')) : null,
     text: parted.map(([text]) => text).join('\n'),
-    readings: parted.flatMap(([text = '', marks]) => (marks ? [reading(text, marks.trim())] : [])),
+    readings: parted.flatMap(([text = '', marks]) =>
+      marks ? marks.split(' + ').map((each) => reading(text, each.trim())) : [],
+    ),
   };
 }
 
