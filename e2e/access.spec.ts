@@ -144,6 +144,7 @@ for (const theme of ['light', 'dark'] as const) {
     await enter('Not here: Buttermilk');
     await faultless('gather');
     // a choice among several is one stop of the tab key: its arrows go from one to the next
+    await page.getByRole('radio', { name: 'Gather' }).focus();
     await page.keyboard.press('ArrowRight');
     await expect(page.getByRole('radio', { name: 'Weigh and mix' })).toBeChecked();
     await page.keyboard.press('ArrowLeft');

@@ -25,7 +25,7 @@ test('a whole morning, both batters, rehearsed with a stepped clock through the 
   await stage(page, 'Batter');
   await skip();
   for (const batter of ['Griddle cakes', 'Skerry crepes']) {
-    await page.getByRole('button', { name: batter, exact: true }).click();
+    await page.getByRole('radio', { name: batter, exact: true }).click();
     await page.getByRole('button', { name: 'In the bowl' }).waitFor();
     while (await page.getByRole('button', { name: 'In the bowl' }).isVisible()) {
       const tin = /baking (powder|soda)/.exec(await page.getByTestId('next-line').innerText());

@@ -135,7 +135,7 @@ test('the kitchen’s rules and a funnel of its own: kept, told when wrong, and 
   const lot = page.locator('[data-lot]').nth(1);
   await expect(lot.getByTestId('clock')).toContainText('of 45 min');
   await lot.getByRole('button', { name: 'Measure it' }).click();
-  await lot.getByRole('button', { name: 'Our funnel' }).click();
+  await lot.getByRole('radio', { name: 'Our funnel' }).click();
   await expect(lot.getByText(/Right at about \d+ s\./)).toBeVisible();
 
   await page.goto('/kitchen');

@@ -50,7 +50,7 @@ const UNITS = ['cup', 'tablespoon', 'teaspoon'] as const;
 /** The least that is measured in each. Common practice, no source. */
 const LEAST: Record<MeasureUnit, number> = { cup: 1 / 4, tablespoon: 1, teaspoon: 1 / 8 };
 /** What a second size, and each spoon that is filled, costs against an error as large as may be. Assumed. */
-const COSTS = { secondSize: 0.4, fill: 0.03 };
+const COSTS = { secondSize: 0.8, fill: 0.03 };
 
 /**
  * What a country's set of cups and spoons makes of `volumeMl`: one size, or two of which the smaller fills up
