@@ -14,7 +14,7 @@ defineEmits<{ weigh: [] }>();
   <component
     :is="row.section === 'later' ? 'div' : 'button'"
     :type="row.section === 'later' ? undefined : 'button'"
-    class="grid min-h-14 w-full grid-cols-[2rem_1fr_auto_5.5rem] items-center gap-3 px-1 text-left max-sm:grid-cols-[2rem_1fr_auto]"
+    class="grid min-h-14 w-full grid-cols-[2rem_1fr_auto_7.5rem] items-center gap-3 px-1 text-left max-sm:grid-cols-[2rem_1fr_auto]"
     :class="{ 'bg-mist': next, 'text-soft': row.section === 'later' }"
     :disabled="row.section === 'later' ? undefined : done && row.section === 'mix'"
     :aria-pressed="row.section === 'later' ? undefined : row.weighed"

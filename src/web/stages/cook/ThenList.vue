@@ -17,27 +17,26 @@ interface Entry {
 }
 const SHOWN = 5;
 
-/** Neighbours with the same verb on the same zone become one line: "Flip B2–B6". */
+/** Hands with the same verb on the same zone that follow each other become one line. */
 const entries = computed(() => {
-  const list: { head: Hand; last: Hand }[] = [];
+  const groups: [Hand, ...Hand[]][] = [];
   for (const hand of props.hands) {
-    const group = list.at(-1);
-    if (
-      group &&
-      group.head.verb === hand.verb &&
-      group.head.stationId === hand.stationId &&
-      group.head.zoneId === hand.zoneId
-    )
-      group.last = hand;
-    else list.push({ head: hand, last: hand });
+    const group = groups.at(-1);
+    const [head] = group ?? [];
+    if (head?.verb === hand.verb && head.stationId === hand.stationId && head.zoneId === hand.zoneId) group!.push(hand);
+    else groups.push([hand]);
   }
-  return list.slice(0, SHOWN).map(({ head, last }): Entry => ({
-    key: `${head.verb}${head.stationId}${head.placeId}`,
-    verb: head.verb,
-    places: head === last ? head.placeId : `${head.placeId} – ${last.placeId}`,
-    dueMs: head.dueMs,
-  }));
+  return groups.slice(0, SHOWN).map((group): Entry => {
+    const [{ verb, stationId, placeId, dueMs }] = group;
+    return { key: `${verb}${stationId}${placeId}`, verb, places: placesOf(group), dueMs };
+  });
 });
+/** The next two by name, and how many more: they need not lie side by side. */
+function placesOf(group: readonly Hand[]): string {
+  const [first, second, ...more] = group.map(({ placeId }) => placeId);
+  const named = [first, second].filter(Boolean).join(', ');
+  return more.length === 0 ? named : t('hand.andMore', { places: named, n: more.length });
+}
 function when(dueMs: number): string {
   const inS = (dueMs - store.nowMs) / 1000;
   return inS > 600 ? clock(dueMs, store.view.pins.timeZone) : inS < 1 ? t('hand.now') : stretch(inS);

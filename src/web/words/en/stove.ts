@@ -37,6 +37,7 @@ export const stove = {
     allOff: 'All off',
     allOffLead: 'Nothing is left to pour, flip or lift.',
     toReview: 'To the review',
+    andMore: '{places} and {n} more',
     nothingThen: 'nothing',
   },
   board: {
