@@ -102,6 +102,16 @@ export function hydration(amounts: readonly Amount[], larder: Larder): Hydration
   return { withEggG: ((egg + other) * 100) / grainG, withoutEggG: (other * 100) / grainG, gaps };
 }
 
+/**
+ * Liquid per 100 g of grain, g, as cooks count it: milk, water and the like by weight, no egg and no fat. Null while the
+ * amount of one of them is unknown. @throws FormulaFault without grain
+ */
+export function liquidPer100g(amounts: readonly Amount[], larder: Larder): number | null {
+  const isLiquid = ({ ingredientId }: Amount) => ingredientOf(larder, ingredientId).role === 'liquid';
+  if (amounts.some((amount) => isLiquid(amount) && amount.massG === null)) return null;
+  return (massByRole(amounts, 'liquid', larder) * 100) / grainOf(amounts, larder);
+}
+
 /** Known grams of dry flour, meal and starch. @throws FormulaFault without any. */
 export function grainOf(amounts: readonly Amount[], larder: Larder): number {
   const grainG = massByRole(amounts, 'grain', larder);

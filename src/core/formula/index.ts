@@ -1,4 +1,4 @@
-export { HYDRATION_BAND, againstBand, grainOf, hydration, partsAgainstBands } from './balance.ts';
+export { HYDRATION_BAND, againstBand, grainOf, hydration, liquidPer100g, partsAgainstBands } from './balance.ts';
 export { bowlVolumeMl, checkFormula, gasShare, inBatter, linesFor, pouredDensityGPerMl } from './batter.ts';
 export { compareFormulas, figuresOf, type FormulaChange } from './compare.ts';
 export { FormulaFault } from './fault.ts';

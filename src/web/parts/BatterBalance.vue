@@ -5,6 +5,7 @@ import {
   againstBand,
   hydration,
   leaveningBalance,
+  liquidPer100g,
   partsAgainstBands,
   type FormulaBody,
   type ScaledBatter,
@@ -27,6 +28,8 @@ const props = defineProps<{
 /** What goes onto the pieces is no part of the batter. */
 const inBowl = computed(() => props.now ?? props.batter.lines.filter((line) => line.when !== 'onPiece'));
 const water = computed(() => hydration(inBowl.value, props.larder));
+/** As cooks count it. */
+const liquid = computed(() => liquidPer100g(inBowl.value, props.larder));
 const band = computed(() => HYDRATION_BAND[props.body.type]);
 /** What stands outside the band of its type: advice, no more. */
 const unusual = computed(() =>
@@ -57,6 +60,9 @@ const eggsMoved = computed(() => Math.abs(props.batter.exactEggs - Math.round(pr
           </div>
           <p class="mt-1 text-sm text-soft">
             {{ t(`balance.${inBand}`, { low: band.low, high: band.high, without: number(water.withoutEggG) }) }}
+          </p>
+          <p v-if="liquid !== null" class="mt-1 flex items-baseline justify-between">
+            {{ t('balance.liquid') }}<span class="figure text-xl">{{ number(liquid) }}</span>
           </p>
         </dd>
       </div>

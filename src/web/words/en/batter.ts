@@ -68,6 +68,7 @@ export const batter = {
   balance: {
     title: 'The batter',
     hydration: 'Water per 100 g flour, g',
+    liquid: 'Liquid per 100 g flour, g',
     within: 'Within the band for this type, {low} to {high}. Without egg {without}.',
     below: 'Stiffer than the band for this type, {low} to {high}. Without egg {without}.',
     above: 'Thinner than the band for this type, {low} to {high}. Without egg {without}.',
