@@ -150,3 +150,29 @@ test('an address of nothing and a run of nobody', async ({ page }) => {
   await page.goto('/runs/0190b000-0000-7000-8000-00000000beef/cook');
   await expect(page.getByRole('alert')).toContainText('is not in this kitchen');
 });
+
+test('20 cook now takes any amount, and how warm the batter is', async ({ page }) => {
+  await signIn(page);
+  await page.goto('/cook-now');
+  await page.getByRole('radio', { name: /Thick, leavened/ }).click();
+  await page.getByRole('radio', { name: /2\.0 L/ }).click();
+  const griddle = page.getByRole('button', { name: /^Griddle/ });
+  for (const [label, wrong, told] of [
+    ['Another amount', 'a bucket', 'Write a number.'],
+    ['Another amount', '400', 'From 0.05 to 50.'],
+    ['How warm the batter is', '90', 'From 0 to 45.'],
+  ] as const) {
+    await page.getByLabel(label).fill(wrong);
+    await expect(page.getByText(told)).toBeVisible();
+    await expect(griddle).toBeDisabled();
+    await page.getByLabel(label).fill('');
+  }
+  await page.getByLabel('Another amount').fill('0,75');
+  await expect(page.getByRole('radio', { name: /2\.0 L/ })).not.toBeChecked();
+  await expect(page.getByText('about 10 pieces')).toBeVisible();
+  await page.getByLabel('How warm the batter is').fill('9');
+  await griddle.click();
+  await page.waitForURL('**/cook');
+  const log = await logOf(page, page.url().split('/')[4]!);
+  expect(log.find(({ kind }) => kind === 'lot-mixed')!.payload).toMatchObject({ volumeMl: 750, batterC: 9 });
+});

@@ -1,12 +1,16 @@
 <script setup lang="ts">
 import { RadioGroup, RadioGroupOption } from '@headlessui/vue';
-import { computed, onMounted, ref } from 'vue';
+import { computed, onMounted, reactive, ref } from 'vue';
 import { useRouter } from 'vue-router';
+import * as v from 'valibot';
+import { fromCelsius, toCelsius } from '#core/units';
 import type { Station } from '#contract';
 import { CallError } from '../sync/api.ts';
 import { correctedNowMs } from '../sync/clock.ts';
 import AppBar from '../parts/AppBar.vue';
-import { millilitres } from '../parts/format.ts';
+import FormField from '../forms/FormField.vue';
+import { figure, orNothing } from '../forms/fields.ts';
+import { millilitres, temperature } from '../parts/format.ts';
 import { useLibrary } from '../stores/library.ts';
 import type { NewEvent } from '../sync/envelope.ts';
 import { useSession } from '../stores/session.ts';
@@ -16,6 +20,11 @@ import { cookingSpanMs, makeRun } from './make-run.ts';
 
 // Three taps: which batter, how much, which plate. The third one leads to the Cook stage.
 const AMOUNTS_ML = [500, 1000, 2000, 4000];
+/** What a bucket may hold, L, and how warm a batter may be, °C. Common practice, no source. */
+const LITRES = { low: 0.05, high: 50 };
+const BATTER_C = { low: 0, high: 45 };
+/** A batter that stands beside a griddle, °C, where nobody says how warm it is. Assumed. */
+const USUAL_BATTER_C = 20;
 /** A plate in use, unread: near its formula's target, give or take. Assumed. */
 const UNREAD_SD_C = 15;
 
@@ -24,22 +33,45 @@ const session = useSession();
 const router = useRouter();
 const formulaId = ref('');
 const formula = computed(() => library.formulas.find(({ id }) => id === formulaId.value));
-const volumeMl = ref(0);
+/** One of the amounts in sight, or as typed: litres. */
+const chosenMl = ref(0);
+const typed = reactive({ litres: '', warmth: '' });
+const unit = computed(() => session.settings.temperatureUnit);
+const readOf = <Meaning,>(schema: v.GenericSchema<string, Meaning>, text: string) => {
+  const read = v.safeParse(schema, text);
+  return { value: read.success ? read.output : undefined, fault: read.issues?.[0].message };
+};
+const litres = computed(() => readOf(orNothing(figure(LITRES.low, LITRES.high)), typed.litres));
+const warmth = computed(() => {
+  const at = (tempC: number) => Math.round(fromCelsius(tempC, unit.value));
+  return readOf(orNothing(figure(at(BATTER_C.low), at(BATTER_C.high))), typed.warmth);
+});
+const wrong = computed(() => Boolean(litres.value.fault ?? warmth.value.fault));
+const volumeMl = computed(() => (litres.value.value === undefined ? chosenMl.value : litres.value.value * 1000));
 const failed = ref('');
 const busy = ref(false);
 onMounted(() => library.load());
 
 const pieces = computed(() =>
-  formula.value && volumeMl.value ? Math.floor(volumeMl.value / formula.value.body.portion.volumeMl) : 0,
+  formula.value && volumeMl.value && !wrong.value
+    ? Math.floor(volumeMl.value / formula.value.body.portion.volumeMl)
+    : 0,
 );
+
+function choose(amountMl: number): void {
+  chosenMl.value = amountMl;
+  typed.litres = '';
+}
 
 async function cook(station: Station): Promise<void> {
   if (!formula.value || !volumeMl.value || busy.value) return;
   busy.value = true;
   const { id: formulaId, body } = formula.value;
   const nowMs = correctedNowMs();
+  const { value: warm } = warmth.value;
+  const batterC = warm === undefined ? USUAL_BATTER_C : toCelsius(warm, unit.value);
   const more: NewEvent[] = [
-    { kind: 'lot-mixed', payload: { formulaId, atMs: nowMs, volumeMl: volumeMl.value, batterC: 20 } },
+    { kind: 'lot-mixed', payload: { formulaId, atMs: nowMs, volumeMl: volumeMl.value, batterC } },
     { kind: 'rest-ended', payload: { formulaId } },
     ...station.body.zones.map((zone): NewEvent => ({
       kind: 'surface-assumed',
@@ -97,10 +129,11 @@ const off = 'border-line bg-card';
       <section>
         <h2 id="cook-now-amount" class="mb-2 text-xl">{{ t('cookNow.amount') }}</h2>
         <RadioGroup
-          v-model="volumeMl"
+          :model-value="typed.litres.trim() === '' ? chosenMl : 0"
           class="grid grid-cols-2 gap-3 sm:grid-cols-4"
           aria-labelledby="cook-now-amount"
           :disabled="!formula"
+          @update:model-value="choose"
         >
           <RadioGroupOption
             v-for="amount in AMOUNTS_ML"
@@ -109,7 +142,7 @@ const off = 'border-line bg-card';
             type="button"
             :value="amount"
             :disabled="!formula"
-            :class="[choice, volumeMl === amount ? on : off, { 'opacity-50': !formula }]"
+            :class="[choice, typed.litres.trim() === '' && chosenMl === amount ? on : off, { 'opacity-50': !formula }]"
           >
             <span class="figure block text-2xl">{{ millilitres(amount) }}</span>
             <span v-if="formula" class="text-soft">{{
@@ -117,6 +150,24 @@ const off = 'border-line bg-card';
             }}</span>
           </RadioGroupOption>
         </RadioGroup>
+        <div class="mt-3 grid gap-3 sm:grid-cols-2">
+          <FormField
+            v-model="typed.litres"
+            type="decimal"
+            unit="L"
+            :label="t('cookNow.another')"
+            :hint="typed.litres.trim() && pieces ? tn('cookNow.pieces', pieces) : ''"
+            :error="litres.fault"
+          />
+          <FormField
+            v-model="typed.warmth"
+            type="decimal"
+            :unit="`°${unit}`"
+            :label="t('cookNow.warmth')"
+            :hint="t('cookNow.warmthHint', { usual: temperature(USUAL_BATTER_C) })"
+            :error="warmth.fault"
+          />
+        </div>
       </section>
       <section>
         <h2 class="mb-2 text-xl">{{ t('cookNow.plate') }}</h2>
