@@ -8,6 +8,7 @@ import { portion } from './en/portion.ts';
 import { practice } from './en/practice.ts';
 import { readings } from './en/readings.ts';
 import { rest } from './en/rest.ts';
+import { runs } from './en/runs.ts';
 import { stages } from './en/stages.ts';
 import { stove } from './en/stove.ts';
 
@@ -23,6 +24,7 @@ export const en = {
   ...practice,
   ...readings,
   ...rest,
+  ...runs,
   ...stages,
   ...stove,
 };
