@@ -6,7 +6,6 @@ import { call } from '../sync/api.ts';
 import { newId } from '../sync/device.ts';
 import BigButton from '../parts/BigButton.vue';
 import ChoiceChips from '../parts/ChoiceChips.vue';
-import BoundChips from '../forms/BoundChips.vue';
 import BoundChoice from '../forms/BoundChoice.vue';
 import BoundField from '../forms/BoundField.vue';
 import FormFaults from '../forms/FormFaults.vue';
@@ -87,7 +86,8 @@ async function burnerAdded(burner: KeptBurner): Promise<void> {
       <BoundField :of="form" name="name" :label="t('stationForm.name')" />
       <BoundField :of="form" name="letter" :label="t('stationForm.letter')" />
     </div>
-    <BoundChips
+    <BoundChoice
+      chips
       :of="form"
       name="shape"
       :label="t('stationForm.shape')"

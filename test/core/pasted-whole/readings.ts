@@ -1,8 +1,6 @@
-import { readFileSync, readdirSync } from 'node:fs';
-import path from 'node:path';
 import type { EggClass } from '#core/ingredients';
 import type { MeasureSystem } from '#core/units';
-import { reading, type Reading } from '../pasted/readings.ts';
+import { blocksIn, reading, type Reading } from '../pasted/readings.ts';
 
 /** A recipe with the reading of its list and of its method; see README.md for the marks. */
 export interface WholeRecipe {
@@ -23,17 +21,7 @@ interface Figure {
   readonly doubtful: boolean;
 }
 
-export function wholeRecipes(): WholeRecipe[] {
-  return readdirSync(import.meta.dirname)
-    .filter((name) => name.endsWith('.txt'))
-    .sort()
-    .flatMap((name) =>
-      readFileSync(path.join(import.meta.dirname, name), 'utf8')
-        .split(/^### /m)
-        .slice(1)
-        .map(recipe),
-    );
-}
+export const wholeRecipes = (): WholeRecipe[] => blocksIn(import.meta.dirname).map(recipe);
 
 function recipe(block: string): WholeRecipe {
   const [written = '', figures = ''] = block.split(/^%%\n/m);

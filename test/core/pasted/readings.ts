@@ -31,15 +31,15 @@ export interface PastedRecipe {
 
 /** Every recipe of this folder with its reading. */
 export function pastedRecipes(): PastedRecipe[] {
-  return readdirSync(import.meta.dirname)
+  return blocksIn(import.meta.dirname).map(recipe);
+}
+
+/** The recipes of a folder's files, as they are written there. */
+export function blocksIn(folder: string): string[] {
+  return readdirSync(folder)
     .filter((name) => name.endsWith('.txt'))
     .sort()
-    .flatMap((name) =>
-      readFileSync(path.join(import.meta.dirname, name), 'utf8')
-        .split(/^### /m)
-        .slice(1)
-        .map(recipe),
-    );
+    .flatMap((name) => readFileSync(path.join(folder, name), 'utf8').split(/^### /m).slice(1));
 }
 
 function recipe(block: string): PastedRecipe {

@@ -3,7 +3,7 @@ import { DateTime } from 'luxon';
 import * as v from 'valibot';
 import type { Lot } from '#core/run';
 import BigButton from '../../parts/BigButton.vue';
-import BoundChips from '../../forms/BoundChips.vue';
+import BoundChoice from '../../forms/BoundChoice.vue';
 import BoundField from '../../forms/BoundField.vue';
 import { at } from '../../forms/fields.ts';
 import { useForm } from '../../forms/use-form.ts';
@@ -56,7 +56,8 @@ const form = useForm({
     @submit.prevent="form.submit"
   >
     <BoundField :of="form" name="time" type="time" class="min-w-32 flex-1" :label="t('rest.mixedAt.time')" />
-    <BoundChips
+    <BoundChoice
+      chips
       :of="form"
       name="day"
       :label="t('rest.mixedAt.day')"
