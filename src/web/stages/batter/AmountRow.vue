@@ -1,13 +1,18 @@
 <script setup lang="ts">
 import { Check, Cylinder, Package } from '@lucide/vue';
+import { computed } from 'vue';
 import type { Larder } from '#core/ingredients';
 import { cups, eggCount, ingredientName, weight } from '../../parts/format.ts';
 import { t } from '../../words/index.ts';
 import type { BatterRow } from './use-batter.ts';
 
 /** One figure to weigh. What stays back looks different and is no button: it is not for now. */
-defineProps<{ row: BatterRow; larder: Larder; next: boolean; done: boolean }>();
+const { row, larder } = defineProps<{ row: BatterRow; larder: Larder; next: boolean; done: boolean }>();
 defineEmits<{ weigh: [] }>();
+/** The same in eggs, or in cups and spoons. */
+const spooned = computed(() =>
+  row.eggs ? eggCount(row.ingredientId, row.eggs) : cups(row.ingredientId, row.massG, larder),
+);
 </script>
 
 <template>
@@ -34,6 +39,7 @@ defineEmits<{ weigh: [] }>();
         <Package v-if="row.tin === 'soda'" class="size-5 text-ember" aria-hidden="true" />
         {{ ingredientName(row.ingredientId, larder) }}
       </span>
+      <span v-if="spooned" class="block text-sm text-soft sm:hidden">{{ spooned }}</span>
       <span v-if="row.ofG !== null && row.section !== 'later'" class="block text-sm text-soft">{{
         t('batter.ofIt', { all: weight(row.ofG) })
       }}</span>
@@ -44,8 +50,6 @@ defineEmits<{ weigh: [] }>();
     <span class="text-right whitespace-nowrap" :class="row.section === 'later' ? 'text-lg' : 'figure text-2xl'">{{
       weight(row.massG)
     }}</span>
-    <span class="text-right text-soft max-sm:hidden">{{
-      row.eggs ? eggCount(row.ingredientId, row.eggs) : cups(row.ingredientId, row.massG, larder)
-    }}</span>
+    <span class="text-right text-soft max-sm:hidden">{{ spooned }}</span>
   </component>
 </template>
