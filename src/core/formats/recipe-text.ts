@@ -52,9 +52,10 @@ export function readRecipe(text: string, options: ReadOptions): PastedRecipe {
   let part: 'top' | 'list' | 'method' | 'topping' = 'top';
   const { lines: given, cut } = tidyLines(text);
   const language = languageOf(text);
+  const inEnglish = (words: string) => language?.inEnglish(words) ?? words;
   const own: ReadOptions = { ...options, dashed: isDashed(given) };
   for (const original of given) {
-    const line = language ? language.inEnglish(original) : original;
+    const line = inEnglish(original);
     // the list has begun: what is not known from here on is a line to mend, no remark
     if (part === 'top' && found.lines.length > 0) part = 'list';
     if (INGREDIENTS_HEAD.test(line)) part = 'list';
@@ -70,7 +71,7 @@ export function readRecipe(text: string, options: ReadOptions): PastedRecipe {
     } else if (part === 'method' || isStep(line)) {
       part = part === 'top' || part === 'list' ? 'method' : part;
       pieces ??= makes(line);
-      found.steps.push(...stepsOf(original, line));
+      found.steps.push(...stepsOf(original, inEnglish));
     } else if (isForServing(line)) found.rest.push(original);
     else if (line.endsWith(':') && readLine(line, own).ingredientId === null) found.rest.push(original);
     else if (part === 'top' && !looksMeasured(line) && readLine(line, own).ingredientId === null)
@@ -154,11 +155,11 @@ function isStep(line: string): boolean {
   return !looksMeasured(line) && words.some((word) => STEP_VERB.test(word));
 }
 
-/** Sentences, each short enough for a method's step; `english` is what they say there. */
-function stepsOf(line: string, english: string): PastedStep[] {
+/** Sentences, each short enough for a method's step. */
+function stepsOf(line: string, inEnglish: (words: string) => string): PastedStep[] {
   const clean = line.replace(/^\s*(?:step\s*)?\d+[.):]\s*/i, '').replace(/^[-–*•·]\s*/, '');
-  if (clean.length <= MAX_STEP) return [{ text: clean, doubts: timeDoubt(english === line ? clean : english) }];
-  return clean.split(/(?<=[.;])\s+/).map((text) => ({ text: text.slice(0, MAX_STEP), doubts: timeDoubt(text) }));
+  const whole = clean.length <= MAX_STEP ? [clean] : clean.split(/(?<=[.;])\s+/);
+  return whole.map((text) => ({ text: text.slice(0, MAX_STEP), doubts: timeDoubt(inEnglish(text)) }));
 }
 /** Letters of a step, as a formula takes them. */
 const MAX_STEP = 300; // Numerical.

@@ -30,10 +30,10 @@ const NOTHING = v.pipe(
   v.string(),
   v.transform((): undefined => undefined),
 );
-/** What may be left empty: undefined then. */
-export const orNothing = <Meaning>(schema: v.GenericSchema<string, Meaning>) =>
+/** What may be left empty, or said to be none: undefined then. */
+export const orNothing = <Meaning>(schema: v.GenericSchema<string, Meaning>, none = '') =>
   v.lazy<v.GenericSchema<string, Meaning | undefined>>((typed) =>
-    typeof typed === 'string' && typed.trim() === '' ? NOTHING : schema,
+    typeof typed === 'string' && ['', none].includes(typed.trim()) ? NOTHING : schema,
   );
 
 /** Where a fault stands that lies between fields, or beside them: the field to tell it at. */

@@ -42,7 +42,7 @@ export function newRunSchema(
   stations: Stations,
   { zone, nowMs }: { readonly zone: string; readonly nowMs: number },
 ): v.GenericSchema<NewRunForm, { readonly name: string; readonly brief: Brief }> {
-  const item = v.object({ pieces: wantedNothing(wantedPieces()), stationIds: v.array(v.string()) });
+  const item = v.object({ pieces: orNothing(wantedPieces(), '0'), stationIds: v.array(v.string()) });
   const typed = v.object({
     name: filled(() => t('newRun.error.name')),
     service: serviceAt(zone, nowMs),
@@ -66,17 +66,6 @@ export function newRunSchema(
     }),
   );
 }
-
-/** No pieces of a formula are none wanted. */
-const wantedNothing = (schema: ReturnType<typeof wantedPieces>) =>
-  v.lazy<v.GenericSchema<string, number | undefined>>((typed) =>
-    typed === '0'
-      ? v.pipe(
-          v.string(),
-          v.transform((): undefined => undefined),
-        )
-      : orNothing(schema),
-  );
 
 function itemFaults(items: Brief['items'], stations: Stations): { field: string; message: string }[] {
   if (items.length === 0) return [{ field: 'items', message: t('newRun.error.nothing') }];
