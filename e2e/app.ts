@@ -3,7 +3,7 @@ import { expect, type Page } from '@playwright/test';
 import axe from 'axe-core';
 import { DEMO_PEOPLE } from '../src/demo/people.ts';
 import type { Payload } from '../src/core/run/index.ts';
-import type { RunWithEvents } from '../src/contract/index.ts';
+import type { BookFormula, RunWithEvents } from '../src/contract/index.ts';
 
 /** Signs in through the real page. */
 export async function signIn(page: Page, who: 0 | 1 = 0): Promise<void> {
@@ -41,6 +41,31 @@ export async function newRun(
 export function runIdWith(asked: (seed: number) => boolean): string {
   for (let seed = 1; ; seed++)
     if (asked(seed)) return `${crypto.randomUUID().slice(0, -7)}${seed.toString(16).padStart(7, '0')}`;
+}
+
+/** The kitchen's formulas as the server has them. */
+export async function bookOf(page: Page): Promise<BookFormula[]> {
+  return (await (await page.request.get('/api/formulas')).json()) as BookFormula[];
+}
+
+/** An event as a device sends it. */
+export function deviceEvent(kind: string, payload: object, simAtMs?: number) {
+  return {
+    ...{ id: randomUUID(), kind, v: 1, deviceId: randomUUID(), deviceAtMs: Date.now(), payload },
+    ...{ offsetMs: 0, offsetSpreadMs: 5, tapId: randomUUID(), ...(simAtMs === undefined ? {} : { simAtMs }) },
+  };
+}
+
+/** Makes a run as the page would, with what a test begins from. */
+export async function sendRun(
+  page: Page,
+  run: { id?: string; name: string; rehearsal: boolean; formulaIds: string[]; stationIds: string[] },
+  events: readonly ReturnType<typeof deviceEvent>[],
+): Promise<string> {
+  const id = run.id ?? randomUUID();
+  const made = await page.request.post('/api/runs', { data: { ...run, id, timeZone: 'Europe/London', events } });
+  expect(made.status()).toBe(201);
+  return id;
 }
 
 /** A griddle in use and a litre of batter that stands: three taps to the first pour. */
@@ -100,13 +125,18 @@ export async function accessFaults(page: Page): Promise<string[]> {
   );
 }
 
+/**
+ * What a busy machine's browser says and the page answers for: a refusal that the page tells, and a feed that broke off as
+ * the shell's worker took over and comes again by itself (`offline.spec`).
+ */
+const ANSWERED = /status of 4\d\d|EventSource's response has a MIME type/;
+
 /** Errors of the page itself: scripts that threw, policy that was broken, files that did not load. */
 export function watchFaults(page: Page): string[] {
   const faults: string[] = [];
   page.on('pageerror', (error) => faults.push(`page: ${error.message}`));
   page.on('console', (message) => {
-    if (message.type() === 'error' && !/status of 4\d\d/.test(message.text()))
-      faults.push(`console: ${message.text()}`);
+    if (message.type() === 'error' && !ANSWERED.test(message.text())) faults.push(`console: ${message.text()}`);
   });
   return faults;
 }

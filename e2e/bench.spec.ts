@@ -1,17 +1,15 @@
 import { expect, test, type Page } from '@playwright/test';
-import type { BookFormula } from '../src/contract/index.ts';
 import { DEMO_IDS } from '../src/demo/people.ts';
-import { accessFaults, logOf, newRun, settled, signIn, stage, watchFaults } from './app.ts';
+import { accessFaults, bookOf, logOf, newRun, settled, signIn, stage, watchFaults } from './app.ts';
 
 const CAKES = `/formulas/${DEMO_IDS.formulas.cakes}`;
 const amountOf = async (page: Page, id: string) =>
   Number((await page.getByTestId(`line-${id}`).getByTestId('amount').innerText()).replaceAll(/[^\d.]/g, ''));
-const book = async (page: Page) => (await (await page.request.get('/api/formulas')).json()) as BookFormula[];
 
 /** A formula of this test's own, last in the book, put away when it is done. */
 async function duplicate(page: Page, name: string): Promise<string> {
   await page.goto(CAKES);
-  const { body } = (await book(page)).find((formula) => formula.id === DEMO_IDS.formulas.cakes)!;
+  const { body } = (await bookOf(page)).find((formula) => formula.id === DEMO_IDS.formulas.cakes)!;
   const id = crypto.randomUUID();
   await page.request.post('/api/formulas', { data: { id, body: { ...body, name } } });
   await page.goto(`/formulas/${id}`);
@@ -121,7 +119,7 @@ test('wrong input on the bench is told, and nothing is lost', async ({ page }) =
   // someone keeps a newer one meanwhile: told, and mine stays on the bench
   await page.getByLabel('Sugar, % of flour').fill('15');
   await page.getByLabel('Sugar, % of flour').blur();
-  const { body } = (await book(page)).find((formula) => formula.id === id)!;
+  const { body } = (await bookOf(page)).find((formula) => formula.id === id)!;
   await page.request.put(`/api/formulas/${id}`, { data: { revision: 1, body: { ...body, name: 'Zonal, theirs' } } });
   await page.getByRole('button', { name: 'Keep as revision 2' }).click();
   await expect(page.getByText('Someone kept a newer revision')).toBeVisible();
@@ -150,7 +148,7 @@ test('how it is made is changed, each choice with its reason', async ({ page }) 
   await expect(page.getByText('best after 20 min')).toBeVisible();
   await page.getByRole('button', { name: 'Keep as revision 2' }).click();
   await expect(page.getByText('Thick, leavened, revision 2')).toBeVisible();
-  const { body } = (await book(page)).find((formula) => formula.id === id)!;
+  const { body } = (await bookOf(page)).find((formula) => formula.id === id)!;
   expect(body.mix).toMatchObject({
     school: 'smooth',
     steps: { length: 4, 1: 'Fold 30 s, lumps stay', 3: 'Taste nothing' },
@@ -162,6 +160,8 @@ test('a recipe is pasted, mended line by line, and goes into the book', async ({
   await signIn(page);
   await page.goto('/formulas');
   await page.getByRole('link', { name: 'Paste a recipe' }).click();
+  await page.getByLabel('The text of the recipe').fill('What a lovely morning it was.');
+  await expect(page.getByText('No ingredient was found in it')).toBeVisible();
   await page
     .getByLabel('The text of the recipe')
     .fill(
@@ -188,7 +188,7 @@ test('a recipe is pasted, mended line by line, and goes into the book', async ({
   await expect(page.getByRole('heading', { name: 'Zander pancakes' })).toBeVisible();
   await expect(page.getByLabel('Vanilla extract, % of flour')).toHaveValue('1.8');
   await expect(page.getByText('Left out of every sum')).toContainText('Fine salt');
-  const made = (await book(page)).find((formula) => formula.body.name === 'Zander pancakes')!;
+  const made = (await bookOf(page)).find((formula) => formula.body.name === 'Zander pancakes')!;
   expect(made.body.written).toEqual({ grainG: expect.closeTo(250, 0), pieces: 10 });
   await page.getByRole('button', { name: 'Put away' }).click();
   await expect(page.getByText('put away')).toBeVisible();

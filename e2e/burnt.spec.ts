@@ -3,7 +3,7 @@ import { drawnBurner } from '../src/core/rehearsal/drawn-kitchen.ts';
 import { GRIDDLE_CAKES } from '../src/demo/formulas.ts';
 import { DEMO_IDS } from '../src/demo/people.ts';
 import { GRIDDLE as GRIDDLE_BODY } from '../src/demo/stations.ts';
-import { runIdWith, settled, signIn, watchFaults } from './app.ts';
+import { bookOf, runIdWith, settled, signIn, watchFaults } from './app.ts';
 
 const GRIDDLE = DEMO_IDS.stations.griddle;
 const STRONG = 1.4;
@@ -13,7 +13,7 @@ test('a morning on a burner of half as much power again, left as a usual one wou
 }) => {
   const faults = watchFaults(page);
   await signIn(page);
-  const formulas = (await (await page.request.get('/api/formulas')).json()) as { id: string; body: { name: string } }[];
+  const formulas = await bookOf(page);
   const { id: formulaId } = formulas.find(({ body }) => body.name === GRIDDLE_CAKES.name)!;
   const runId = runIdWith((seed) => (drawnBurner(GRIDDLE, GRIDDLE_BODY.zones[0]!, seed).gain ?? 1) >= STRONG);
   const serviceAtMs = Date.parse('2027-03-20T08:00:00Z');

@@ -22,9 +22,12 @@ test('sign-in', async ({ page }) => {
 test('new run', async ({ page }) => {
   await signIn(page);
   const before = await (await page.request.get('/api/runs')).json();
+  // what may be cooked comes late: nothing can be asked before it, so nothing that was told is lost as it comes
+  await page.route('**/api/formulas', (route) => setTimeout(() => void route.continue(), 1_500));
   await page.goto('/runs/new');
   const go = page.getByRole('button', { name: 'Make the run' });
   await go.click();
+  await page.getByLabel('Pieces').first().waitFor();
   await expect(page.getByText('Give the run a name.')).toBeVisible();
   await expect(page.getByLabel('What is it called')).toBeFocused(); // where the first fault stands
   await expect(page.getByText('Write how many pieces of at least one batter.')).toBeVisible();
@@ -84,7 +87,7 @@ test('brief, heat, portion and note of a run', async ({ page }) => {
   for (const wrong of ['', '-20', '9000']) {
     await page.getByLabel('Another amount').fill(wrong);
     await page.getByRole('button', { name: 'Use it' }).click();
-    await expect(page.getByText('Write an amount from 5 to 500 mL.')).toBeVisible();
+    await expect(page.getByText(/Write 5 to 4000 mL/)).toBeVisible();
   }
 
   await settled(page);
@@ -158,7 +161,7 @@ test('20 cook now takes any amount, and how warm the batter is', async ({ page }
   await page.getByRole('radio', { name: /2\.0 L/ }).click();
   const griddle = page.getByRole('button', { name: /^Griddle/ });
   for (const [label, wrong, told] of [
-    ['Another amount', 'a bucket', 'Write a number.'],
+    ['Another amount', 'a bucket', 'Write a volume'],
     ['Another amount', '400', 'From 0.05 to 50.'],
     ['How warm the batter is', '90', 'From 0 to 45.'],
   ] as const) {
@@ -169,7 +172,8 @@ test('20 cook now takes any amount, and how warm the batter is', async ({ page }
   }
   await page.getByLabel('Another amount').fill('0,75');
   await expect(page.getByRole('radio', { name: /2\.0 L/ })).not.toBeChecked();
-  await expect(page.getByText('about 10 pieces')).toBeVisible();
+  // ten pours, less what stays on bowl and ladle
+  await expect(page.getByText('about 9 pieces')).toBeVisible();
   await page.getByLabel('How warm the batter is').fill('9');
   await griddle.click();
   await page.waitForURL('**/cook');

@@ -205,7 +205,7 @@ test('a whole morning, both batters, rehearsed with a stepped clock through the 
 
   // the database has exactly these taps, in this order, none twice; facts of advice stand among them
   const log = await logOf(page, runId);
-  const advice = new Set(['window-shown', 'plan-adopted']);
+  const advice = new Set(['window-shown', 'film-shown', 'plan-adopted']);
   expect(log.filter((event) => !advice.has(event.kind)).map((event) => event.kind)).toEqual(
     taps.map((tap) => tap.kind),
   );

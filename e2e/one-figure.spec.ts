@@ -1,7 +1,7 @@
 import { expect, test, type Page } from '@playwright/test';
 import { GRIDDLE_CAKES } from '../src/demo/formulas.ts';
 import { DEMO_IDS } from '../src/demo/people.ts';
-import { cookNow, settled, signIn, stage, watchFaults } from './app.ts';
+import { bookOf, cookNow, deviceEvent, sendRun, settled, signIn, stage, watchFaults } from './app.ts';
 
 const seconds = (words: string) => Number(/First side about (\d+) s/i.exec(words)![1]);
 const clock = (words: string) => {
@@ -38,25 +38,15 @@ test('the first side of the next piece is one figure on rest, portion, sizes, st
   test.setTimeout(120_000);
   const faults = watchFaults(page);
   await signIn(page);
-  const formulas = (await (await page.request.get('/api/formulas')).json()) as { id: string; body: { name: string } }[];
+  const formulas = await bookOf(page);
   const { id: formulaId } = formulas.find(({ body }) => body.name === GRIDDLE_CAKES.name)!;
   const [stationIds, serviceAtMs] = [[DEMO_IDS.stations.griddle], Date.now() + 4 * 3_600_000];
-  const event = (kind: string, payload: object) => ({
-    ...{ id: crypto.randomUUID(), kind, v: 1, deviceId: crypto.randomUUID(), deviceAtMs: Date.now() },
-    ...{ offsetMs: 0, offsetSpreadMs: 5, simAtMs: serviceAtMs - 5_400_000, tapId: crypto.randomUUID(), payload },
-  });
-  const runId = crypto.randomUUID();
-  const made = await page.request.post('/api/runs', {
-    data: {
-      ...{ id: runId, name: 'One figure', timeZone: 'Europe/London', rehearsal: true },
-      ...{ formulaIds: [formulaId], stationIds },
-      events: [
-        event('brief-set', { serviceAtMs, items: [{ formulaId, pieces: 12, stationIds }] }),
-        event('clock-set', { simAtMs: serviceAtMs - 5_400_000, speed: 0 }),
-      ],
-    },
-  });
-  expect(made.status()).toBe(201);
+  const atMs = serviceAtMs - 5_400_000;
+  const run = { name: 'One figure', rehearsal: true, formulaIds: [formulaId], stationIds };
+  const runId = await sendRun(page, run, [
+    deviceEvent('brief-set', { serviceAtMs, items: [{ formulaId, pieces: 12, stationIds }] }, atMs),
+    deviceEvent('clock-set', { simAtMs: atMs, speed: 0 }, atMs),
+  ]);
   await page.goto(`/runs/${runId}/batter`);
   await settled(page);
   await page.getByRole('button', { name: 'It is mixed already' }).click();

@@ -23,8 +23,10 @@ pinch of salt
 1 packet sea foam
 butter, for the pan
 
-Whisk the dry, then stir in the rest.
-Cook until bubbles open, flip, and cook the second side 15 minutes.`;
+Whisk the dry, then stir in the rest; lumps are fine. Rest 10 to 15 minutes on the counter.
+Medium heat, about 1/3 cup each. Butter the pan for each batch.
+When bubbles stay open, about 1:45, flip. Cook the second side 15 minutes.
+Keep warm in a 200°F oven.`;
 
 // One current picture of each main view, from the demo data, into docs/screenshots.
 const folder = join(ROOT, 'docs', 'screenshots');
@@ -98,7 +100,9 @@ try {
   await page.goto('/formulas/paste');
   await page.getByLabel('The text of the recipe').fill(PASTED);
   await page.getByTestId('doubtful').first().waitFor();
-  await shot('paste');
+  const lines = await page.screenshot();
+  await page.getByRole('heading', { name: 'What the method says' }).evaluate((of) => of.scrollIntoView());
+  await sheetOf('paste', [lines, await page.screenshot()], '1fr', 1280);
   await page.goto('/ingredients');
   await page.getByTestId('food-milk').waitFor();
   await shot('ingredients');
@@ -112,7 +116,17 @@ try {
   await page.locator('[data-place="A1"][aria-label*="dry edge"]').click({ timeout: 60_000 });
   await page.getByTestId('trained').waitFor({ timeout: 30_000 });
   await page.keyboard.press('p');
-  await shot('practice');
+  const flips = await page.screenshot();
+  // a pour in its middle, leaned to the right and the front
+  await page.goto('/practice/swirl');
+  await page.getByRole('radio', { name: 'Usual' }).click();
+  await page.getByTestId('swirl-start').click();
+  for (const key of ['ArrowRight', 'ArrowDown', 'ArrowLeft']) {
+    await page.keyboard.down(key);
+    await page.waitForTimeout(900);
+    await page.keyboard.up(key);
+  }
+  await sheetOf('practice', [flips, await page.screenshot()], '1fr', 1280);
   for (const part of ['brief', 'portion'] as const) {
     await page.goto(`/runs/${DEMO_IDS.runs.upcoming}/${part}`);
     await settled(page);

@@ -203,9 +203,21 @@ test('three devices, failing servers, a failing database and a bad line: nothing
         trouble.push(network.killDatabase());
       }
     };
+    /** The board; a page whose server died as it sent its scripts stays bare, and is opened anew, as a cook would. */
+    const shown = async (page: Page) => {
+      const board = page.locator('[data-testid="next-hand"]');
+      const there = await board.waitFor({ timeout: 60_000 }).then(
+        () => true,
+        () => false,
+      );
+      if (there) return;
+      counts.reloads += 1;
+      await page.reload({ timeout: 60_000 });
+      await board.waitFor({ timeout: 60_000 });
+    };
     const cook = async (page: Page, device: number, runId: string, until: number) => {
       await page.goto(`/runs/${runId}/cook`);
-      await page.locator('[data-testid="next-hand"]').waitFor({ timeout: 60_000 });
+      await shown(page);
       while (tapped.length < until) {
         const away = chance() < 0.06;
         if (away) await page.context().setOffline(true);
@@ -219,7 +231,7 @@ test('three devices, failing servers, a failing database and a bad line: nothing
         if (chance() < 0.04) {
           counts.reloads += 1;
           await page.reload({ timeout: 60_000 });
-          await page.locator('[data-testid="next-hand"]').waitFor({ timeout: 60_000 });
+          await shown(page);
         }
         stir();
       }

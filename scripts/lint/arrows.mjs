@@ -3,7 +3,9 @@
 export const CORE_ORDER = [
   'given',
   'memo',
+  'statistics',
   'units',
+  'written',
   'ingredients',
   'safety',
   'formula',
@@ -27,6 +29,7 @@ export const CORE_ORDER = [
   'carry-over',
   'rehearsal',
   'review',
+  'method-text',
   'formats',
 ];
 

@@ -4,7 +4,7 @@ import { EGG_CLASS_IDS } from '#core/ingredients';
 import { FRIDGE_C } from '#core/rest';
 import type { Pins } from '#core/run';
 import { RULE_SETS, RuleSetSchema } from '#core/safety';
-import { pressureAtAltitudePa } from '#core/units';
+import { MEASURE_SYSTEMS, pressureAtAltitudePa } from '#core/units';
 
 export const RULE_CHOICES = ['us', 'uk', 'own'] as const;
 
@@ -27,6 +27,8 @@ export const KitchenFactsSchema = v.pipe(
     /** Whose rules say how long a batter may be out; `own` ones are written down here. */
     rules: v.optional(v.picklist(RULE_CHOICES), 'us'),
     ownRules: v.optional(v.nullable(RuleSetSchema), null),
+    /** Whose cups and spoons stand in for a scale; null: the kitchen weighs. */
+    measuredBy: v.optional(v.nullable(v.picklist(MEASURE_SYSTEMS)), null),
     /** Funnels that the kitchen timed water and oil through. */
     funnels: v.optional(
       v.pipe(
@@ -64,13 +66,14 @@ export const KITCHEN_FACTS: KitchenFacts = {
   rules: 'us',
   ownRules: null,
   funnels: [],
+  measuredBy: null,
 };
 
 /** What a run pins of its kitchen. */
 export function pinnedFacts(
   facts: KitchenFacts,
-): Pick<Pins, 'eggClass' | 'roomC' | 'pressurePa' | 'rules' | 'fridgeC' | 'funnels' | 'bowlMl'> {
-  const { eggClass, roomC, altitudeM, fridgeC, funnels, bowlMl } = facts;
+): Pick<Pins, 'eggClass' | 'roomC' | 'pressurePa' | 'rules' | 'fridgeC' | 'funnels' | 'bowlMl' | 'measuredBy'> {
+  const { eggClass, roomC, altitudeM, fridgeC, funnels, bowlMl, measuredBy } = facts;
   const rules = facts.rules === 'own' ? (facts.ownRules ?? RULE_SETS.us) : RULE_SETS[facts.rules];
-  return { eggClass, roomC, pressurePa: pressureAtAltitudePa(altitudeM), rules, fridgeC, funnels, bowlMl };
+  return { eggClass, roomC, pressurePa: pressureAtAltitudePa(altitudeM), rules, fridgeC, funnels, bowlMl, measuredBy };
 }

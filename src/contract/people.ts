@@ -1,4 +1,5 @@
 import * as v from 'valibot';
+import { LAST_ROUNDS } from '#core/rehearsal';
 import { MEASURE_SYSTEMS } from '#core/units';
 import { KITCHEN_FACTS, KitchenFactsSchema } from './kitchen.ts';
 import { nameSchema } from './names.ts';
@@ -27,6 +28,23 @@ export type SignIn = v.InferInput<typeof SignInSchema>;
 
 export const TemperatureUnitSchema = v.picklist(['C', 'F']);
 
+const Score = v.pipe(v.number(), v.integer(), v.minValue(0), v.maxValue(100));
+/** What rounds of a trainer came to, by its levels. */
+const LevelSkillsSchema = v.pipe(
+  v.record(
+    v.pipe(v.string(), v.regex(/^[a-z]{1,20}$/i, 'A level is a word.')),
+    v.object({
+      best: Score,
+      rounds: v.pipe(v.number(), v.integer(), v.minValue(1), v.maxValue(1_000_000)),
+      last: v.pipe(v.array(Score), v.maxLength(LAST_ROUNDS)),
+    }),
+  ),
+  v.check((levels) => Object.keys(levels).length <= 20, 'A trainer has at most 20 levels.'),
+);
+
+/** What a person's rounds of both trainers came to. */
+const PracticeSchema = v.object({ flip: LevelSkillsSchema, swirl: LevelSkillsSchema });
+
 export const SettingsSchema = v.object({
   temperatureUnit: TemperatureUnitSchema,
   theme: v.picklist(['light', 'dark', 'system']),
@@ -34,6 +52,7 @@ export const SettingsSchema = v.object({
   /** Whose cups and spoons. */
   measures: v.optional(v.picklist(MEASURE_SYSTEMS), 'us'),
   weights: v.optional(v.picklist(['g', 'oz']), 'g'),
+  practice: v.optional(PracticeSchema),
 });
 export type Settings = v.InferOutput<typeof SettingsSchema>;
 export const DEFAULT_SETTINGS: Settings = {

@@ -64,7 +64,7 @@ export const SKERRY_CREPES: FormulaBody = {
     reason: 'Bubbles leave, so the film does not tear.',
   },
   heat: { targetC: 195, lowC: 180, highC: 210, reason: 'Sets while it still runs, and laces.' },
-  portion: { volumeMl: 60, reason: 'A film of a little over a millimetre.' },
+  portion: { volumeMl: 60, reason: 'A film that just covers the pan.' },
   yieldStressPa: 0.1,
   flip: { rule: 'dryEdge', reason: 'The edge dries and lifts by itself.' },
   fat: { kind: 'butter', rule: 'eachPanful', reason: 'A thin wipe keeps the film from holding on.' },

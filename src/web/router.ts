@@ -2,7 +2,16 @@ import { createRouter, createWebHistory, type Router } from 'vue-router';
 import { isOutdated, renewShell } from './sync/shell.ts';
 import { askHouse } from './settings/use-house.ts';
 import { lastKitchen, useSession } from './stores/session.ts';
-import { t } from './words/index.ts';
+import { addWords, t } from './words/index.ts';
+
+/** A page that alone says its words brings them: no other page is sent them. */
+function withWords<Page>(page: () => Promise<Page>, words: () => Promise<object>): () => Promise<Page> {
+  return async () => {
+    const [loaded, said] = await Promise.all([page(), words()]);
+    for (const room of Object.values(said)) addWords(room as object);
+    return loaded;
+  };
+}
 
 export function makeRouter(): Router {
   const router = createRouter({
@@ -21,31 +30,90 @@ export function makeRouter(): Router {
       },
       {
         path: '/kitchens/new',
-        component: () => import('./settings/NewKitchenPage.vue'),
+        component: withWords(
+          () => import('./settings/NewKitchenPage.vue'),
+          () => import('./words/en/kitchen-page.ts'),
+        ),
         meta: { open: true, title: 'newKitchen.title' },
       },
-      { path: '/join', component: () => import('./settings/JoinPage.vue'), meta: { open: true, title: 'join.title' } },
+      {
+        path: '/join',
+        component: withWords(
+          () => import('./settings/JoinPage.vue'),
+          () => import('./words/en/kitchen-page.ts'),
+        ),
+        meta: { open: true, title: 'join.title' },
+      },
       { path: '/runs', component: () => import('./runs/RunsPage.vue'), meta: { title: 'runs.title' } },
       { path: '/runs/new', component: () => import('./runs/NewRunPage.vue'), meta: { title: 'newRun.title' } },
       { path: '/cook-now', component: () => import('./runs/CookNowPage.vue'), meta: { title: 'cookNow.title' } },
       { path: '/formulas', component: () => import('./formulas/FormulasPage.vue'), meta: { title: 'formulas.title' } },
-      { path: '/formulas/paste', component: () => import('./paste/PastePage.vue'), meta: { title: 'paste.title' } },
+      {
+        path: '/formulas/paste',
+        component: withWords(
+          () => import('./paste/PastePage.vue'),
+          () => import('./words/en/paste.ts'),
+        ),
+        meta: { title: 'paste.title' },
+      },
       {
         path: '/formulas/:formulaId',
-        component: () => import('./formulas/FormulaPage.vue'),
+        component: withWords(
+          () => import('./formulas/FormulaPage.vue'),
+          () => import('./words/en/larder.ts'),
+        ),
         props: true,
         meta: { title: 'formulas.title' },
       },
-      { path: '/stations', component: () => import('./stations/StationsPage.vue'), meta: { title: 'stations.title' } },
+      {
+        path: '/stations',
+        component: withWords(
+          () => import('./stations/StationsPage.vue'),
+          () => import('./words/en/station-forms.ts'),
+        ),
+        meta: { title: 'stations.title' },
+      },
       {
         path: '/stations/:stationId',
-        component: () => import('./stations/StationPage.vue'),
+        component: withWords(
+          () => import('./stations/StationPage.vue'),
+          () => import('./words/en/station-forms.ts'),
+        ),
         props: true,
         meta: { title: 'stations.title' },
       },
-      { path: '/ingredients', component: () => import('./larder/LarderPage.vue'), meta: { title: 'larder.title' } },
-      { path: '/practice', component: () => import('./practice/PracticePage.vue'), meta: { title: 'practice.title' } },
-      { path: '/kitchen', component: () => import('./settings/KitchenPage.vue'), meta: { title: 'kitchen.title' } },
+      {
+        path: '/ingredients',
+        component: withWords(
+          () => import('./larder/LarderPage.vue'),
+          () => import('./words/en/larder.ts'),
+        ),
+        meta: { title: 'larder.title' },
+      },
+      {
+        path: '/practice',
+        component: withWords(
+          () => import('./practice/PracticePage.vue'),
+          () => import('./words/en/practice.ts'),
+        ),
+        meta: { title: 'practice.title' },
+      },
+      {
+        path: '/practice/swirl',
+        component: withWords(
+          () => import('./practice/SwirlPage.vue'),
+          () => import('./words/en/practice.ts'),
+        ),
+        meta: { title: 'practice.title' },
+      },
+      {
+        path: '/kitchen',
+        component: withWords(
+          () => import('./settings/KitchenPage.vue'),
+          () => import('./words/en/kitchen-page.ts'),
+        ),
+        meta: { title: 'kitchen.title' },
+      },
       {
         path: '/runs/:runId',
         component: () => import('./stages/frame/RunFrame.vue'),
@@ -58,7 +126,13 @@ export function makeRouter(): Router {
           { path: 'heat', component: () => import('./stages/heat/HeatStage.vue') },
           { path: 'portion', component: () => import('./stages/portion/PortionStage.vue') },
           { path: 'cook', component: () => import('./stages/cook/CookStage.vue') },
-          { path: 'review', component: () => import('./stages/review/ReviewStage.vue') },
+          {
+            path: 'review',
+            component: withWords(
+              () => import('./stages/review/ReviewStage.vue'),
+              () => import('./words/en/review.ts'),
+            ),
+          },
         ],
       },
       { path: '/:rest(.*)*', component: () => import('./runs/NothingHere.vue'), meta: { title: 'nothing.title' } },

@@ -9,7 +9,6 @@ import {
   doseTo,
   estimateOf,
   estimateOfTexture,
-  filmCover,
   fitFunnel,
   interval90,
   priorBelief,
@@ -156,11 +155,6 @@ describe('words and kinds', () => {
     );
     const unknown = { method: 'funnel', funnelId: 'x', seconds: 9 } as const;
     expect(fault(() => estimateOf(unknown, 'thin', RHO, []))?.[1]).toBe('funnelId');
-  });
-
-  it('covers a pan as the swirl prototype did: all at 0.09 Pa·s, 73 % at 0.25, less and less', () => {
-    expect([0.03, 0.09, 0.25, 1, 5].map(filmCover)).toEqual([1, 1, 0.73, 0.49, 0.49]);
-    expect(filmCover(0.2)).toBeGreaterThan(0.73);
   });
 });
 

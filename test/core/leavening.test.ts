@@ -9,6 +9,7 @@ import {
   leaveningBalance,
   partsAgainstBands,
   linesFor,
+  lastDayOf,
   tinState,
 } from '#core/formula';
 import { SHIPPED_LARDER as L, type Amount } from '#core/ingredients';
@@ -99,9 +100,20 @@ describe('gas', () => {
 
 describe('a tin', () => {
   it('is good on its last day, past it on the next, and unknown without a date', () => {
-    expect(tinState('2026-11-26', '2026-11-26')).toBe('good');
-    expect(tinState('2026-11-25', '2026-11-26')).toBe('past');
-    expect(tinState(null, '2026-11-26')).toBe('unknown');
+    expect(tinState({ useBy: '2026-11-26' }, '2026-11-26')).toBe('good');
+    expect(tinState({ useBy: '2026-11-25' }, '2026-11-26')).toBe('past');
+    expect(tinState({ useBy: null }, '2026-11-26')).toBe('unknown');
+  });
+
+  // USDA FoodKeeper: baking powder and soda, six months once opened (from memory)
+  it.each([
+    [null, '2026-05-27', '2026-11-27'],
+    ['2027-12-31', '2026-08-31', '2027-02-28'],
+    ['2026-06-30', '2026-05-28', '2026-06-30'],
+    ['2026-06-30', null, '2026-06-30'],
+    [null, null, null],
+  ])('use by %s, opened on %s: good until %s', (useBy, openedOn, last) => {
+    expect(lastDayOf({ useBy, openedOn })).toBe(last);
   });
 });
 
@@ -167,7 +179,9 @@ describe('every formula that ships, by hand arithmetic', () => {
 
 /** The batter's density worked out again from its parts, apart from the code under test. */
 function pouredDensity(body: (typeof SHELF)[number]): number {
-  const gas = { leavened: 0.1, coarseMeal: 0.08, whippedWhite: 0.05, thin: 0, eggRichThin: 0 }[body.type];
+  const gas = { leavened: 0.1, coarseMeal: 0.08, whippedWhite: 0.05, thin: 0, eggRichThin: 0, yeast: 0.3, other: 0.05 }[
+    body.type
+  ];
   let massG = 0;
   let volumeMl = 0;
   for (const line of body.lines) {

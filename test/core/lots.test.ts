@@ -1,15 +1,15 @@
 import { Memo } from '#core/memo';
 import { describe, expect, it } from '@jest/globals';
 import { discFrom, pieceInput } from '#core/forecast';
-import { lotAmounts, lotConsistency, lotDose, lotRest, lotVolumeMl, plannedLot, stillBack } from '#core/lot';
+import { batterLeft, lotAmounts, lotConsistency, lotDose, lotRest, plannedLot, stillBack } from '#core/lot';
 import { morningTasks, planRun } from '#core/guidance';
-import { pourEffects } from '#core/what-if';
+import { coverOn, pourEffects } from '#core/what-if';
 import { runView, runAllergens } from '#core/setup';
 import { hydration, SHELF, type FormulaBody } from '#core/formula';
 import { SHIPPED_LARDER } from '#core/ingredients';
 import { fold, lotInUse, lotKey, lotsOf, withDoses, type Pins, type StoredEvent } from '#core/run';
 import { GRIDDLE, GRIDDLE_CAKES, SKERRY_CREPES } from '#demo';
-import { BRIEF, CAKES, CREPES, GRIDDLE_ID, PINS, SERVICE_MS, id, numbered, writer } from './fixtures.ts';
+import { BRIEF, CAKES, CREPES, GRIDDLE_ID, PAN_ONE, PINS, SERVICE_MS, id, numbered, writer } from './fixtures.ts';
 
 const T0 = SERVICE_MS - 7_200_000;
 const MIN = 60_000;
@@ -227,7 +227,10 @@ describe('how a lot runs', () => {
       lot,
       lotConsistency(runView(PINS, state), lot, T0),
       { pourMs: T0, nowMs: T0 },
+      coverOn(runView(PINS, state), { formulaId: CREPES, stationId: PAN_ONE }, T0),
     )!;
+    expect(asIs.cover).toBeLessThanOrEqual(warmed.cover!);
+    expect(asIs.cover).toBeGreaterThan(0.5);
     expect(asIs.batterC).toBeLessThan(6);
     expect(warmed.batterC).toBe(22);
     expect(asIs.firstSideS).toBeGreaterThan(warmed.firstSideS);
@@ -314,7 +317,7 @@ describe('lots of one batter', () => {
       ],
       pins,
     );
-    expect(lotVolumeMl(runView(pins, gone), WHITES)).toBeNull();
+    expect(batterLeft(runView(pins, gone), WHITES)).toBeNull();
     expect(lotInUse(gone, WHITES)).toBeUndefined();
     expect(gone.refused.map((refusal) => refusal.reason)).toEqual(['lotDiscarded']);
     // and another is made in its place, empty as a bowl is

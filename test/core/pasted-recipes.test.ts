@@ -1,5 +1,6 @@
 import { describe, expect, it } from '@jest/globals';
 import { readRecipe } from '#core/formats';
+import { middle } from '#core/method-text';
 import { SHIPPED_LARDER } from '#core/ingredients';
 
 import { lineFaults, sameText, stepFaults } from './pasted/faults.ts';
@@ -20,7 +21,8 @@ function faultsOf(recipe: PastedRecipe): string[] {
   });
   faults.push(...lines.map((line) => `${line.text}: read, but is no line`));
   faults.push(...steps.map((step) => `${step.text}: read as a step, but is none`));
-  if (read.pieces !== recipe.pieces) faults.push(`pieces ${read.pieces}, not ${recipe.pieces}`);
+  const pieces = read.figures.pieces && middle(read.figures.pieces.value);
+  if (pieces !== recipe.pieces) faults.push(`pieces ${pieces}, not ${recipe.pieces}`);
   return faults;
 }
 

@@ -1,81 +1,59 @@
+import path from 'node:path';
 import { describe, expect, it } from '@jest/globals';
-import { batterTypeOf, readRecipe } from '#core/formats';
-import { SHIPPED_LARDER } from '#core/ingredients';
-import { lineFaults, sameText, stepFaults } from './pasted/faults.ts';
 import { wholeRecipes, type WholeRecipe } from './pasted-whole/readings.ts';
+import { figureScore, listScore, type Score } from './pasted-whole/scores.ts';
 
-/** What of a recipe was read as a careful cook reads it: of its list and steps, and of its figures. */
-interface Score {
-  readonly right: number;
-  readonly of: number;
-  readonly faults: readonly string[];
-}
+const WRITTEN = wholeRecipes();
+const HELD = wholeRecipes(path.join(import.meta.dirname, 'pasted-held'));
 
-function listScore(recipe: WholeRecipe): Score {
-  const read = readRecipe(recipe.text, { system: recipe.system, eggClass: recipe.eggClass, larder: SHIPPED_LARDER });
-  const lines = [...read.lines, ...read.plate];
-  const steps = [...read.steps];
-  const faults = recipe.readings.flatMap((readings) => {
-    const { kind, text } = readings[0]!;
-    if (kind === 'step') {
-      const at = steps.findIndex((step) => sameText(step.text, text));
-      const step = at < 0 ? undefined : steps.splice(at, 1)[0];
-      return stepFaults(readings[0]!, step).length > 0 ? [`${text}: no step`] : [];
-    }
-    const wrong = readings.flatMap((reading) => {
-      const own = lines.filter((line) => sameText(line.text, text));
-      const line = own.find(({ ingredientId }) => ingredientId === reading.ingredientId) ?? own[0];
-      if (line) lines.splice(lines.indexOf(line), 1);
-      return line ? lineFaults(reading, line) : [`${text}: not read`];
-    });
-    return wrong.slice(0, 1);
-  });
-  const of = recipe.readings.length;
-  return { right: of - faults.length, of, faults: [...faults, ...lines.map((line) => `${line.text}: no line`)] };
-}
-
-function figureScore(recipe: WholeRecipe): Score {
-  const read = readRecipe(recipe.text, { system: recipe.system, eggClass: recipe.eggClass, larder: SHIPPED_LARDER });
-  const told: Record<string, string> = {
-    type: batterTypeOf(
-      read.lines,
-      read.steps.map(({ text }) => text),
-      SHIPPED_LARDER,
-    ),
-    ...(read.pieces === null ? {} : { yield: String(read.pieces) }),
-  };
-  const faults = recipe.figures.flatMap(({ key, value }) =>
-    told[key] === value ? [] : [`${key} ${value}: ${told[key]}`],
-  );
-  return { right: recipe.figures.length - faults.length, of: recipe.figures.length, faults };
-}
-
-const RECIPES = wholeRecipes();
-const sum = (language: string, score: (recipe: WholeRecipe) => Score) =>
-  RECIPES.filter((recipe) => recipe.language === language)
+function sum(recipes: readonly WholeRecipe[], language: string, score: (recipe: WholeRecipe) => Score) {
+  return recipes
+    .filter((recipe) => recipe.language === language)
     .map(score)
     .reduce((all, { right, of }) => ({ right: all.right + right, of: all.of + of }), { right: 0, of: 0 });
+}
 
 /** What is read right by language, and must not be lost again: of lists with their steps, of figures of the method. */
 const REACHED = {
-  en: { list: 132, figures: 15 },
-  de: { list: 56, figures: 5 },
-  fr: { list: 48, figures: 4 },
-  es: { list: 46, figures: 5 },
-  ru: { list: 56, figures: 5 },
+  en: { list: 132, figures: 118 },
+  de: { list: 56, figures: 47 },
+  fr: { list: 48, figures: 46 },
+  es: { list: 46, figures: 39 },
+  ru: { list: 56, figures: 45 },
 } as const;
 
-describe('forty recipes read whole, none of them seen before the parser was mended', () => {
-  it('are forty', () => expect(RECIPES).toHaveLength(40));
+function check(recipes: readonly WholeRecipe[], language: string, reached: { list: number; figures: number }) {
+  const list = sum(recipes, language, listScore);
+  const figures = sum(recipes, language, figureScore);
+  if (process.env['SHOW'] === language || process.env['SHOW'] === 'all') {
+    console.log(language, 'list', list, 'figures', figures);
+    for (const recipe of recipes.filter((each) => each.language === language))
+      console.log([recipe.title, ...listScore(recipe).faults, ...figureScore(recipe).faults].join('\n   '));
+  }
+  expect([list.right >= reached.list, figures.right >= reached.figures]).toEqual([true, true]);
+}
 
-  it.each(Object.entries(REACHED))('%s: what was read right is read right', (language, reached) => {
-    const list = sum(language, listScore);
-    const figures = sum(language, figureScore);
-    if (process.env['SHOW']) {
-      console.log(language, 'list', list, 'figures', figures);
-      for (const recipe of RECIPES.filter((each) => each.language === language))
-        console.log([recipe.title, ...listScore(recipe).faults].join('\n   '));
-    }
-    expect([list.right >= reached.list, figures.right >= reached.figures]).toEqual([true, true]);
-  });
+describe('forty recipes read whole, none of them seen before the parser was mended', () => {
+  it('are forty', () => expect(WRITTEN).toHaveLength(40));
+
+  it.each(Object.entries(REACHED))('%s: what was read right is read right', (language, reached) =>
+    check(WRITTEN, language, reached),
+  );
+});
+
+/** The first score on them, which nothing was mended for. */
+const HELD_FIRST = {
+  en: { list: 32, figures: 30 },
+  de: { list: 29, figures: 25 },
+  fr: { list: 26, figures: 27 },
+  es: { list: 27, figures: 23 },
+  ru: { list: 26, figures: 22 },
+} as const;
+
+describe('fifteen recipes held back', () => {
+  it('are fifteen', () => expect(HELD).toHaveLength(15));
+
+  it.each(Object.entries(HELD_FIRST))('%s: no less is read right than at first', (language, reached) =>
+    check(HELD, language, reached),
+  );
 });

@@ -90,12 +90,13 @@ describe('a piece as the desk predicts it', () => {
 
 describe('fruit on a piece', () => {
   it('slows the first side, frozen fruit more, more of it more', () => {
-    const effects = (each: number) => fruitEffects(runView(PINS, stateOf(begun()), tables), CAKES, each, 106, T0)!;
+    const effects = (each: number) =>
+      fruitEffects(runView(PINS, stateOf(begun()), tables), CAKES, each, 'berry', 106, T0)!;
     const some = effects(6);
     expect(some.freshS).toBeGreaterThan(some.plainS - 1e-6);
     expect(some.frozenS).toBeGreaterThanOrEqual(some.freshS);
     expect(some.frozenS - some.plainS).toBeLessThan(120);
-    expect(fruitEffects(runView(PINS, stateOf([]), tables), CAKES, 6, 106, T0)).toBeNull();
+    expect(fruitEffects(runView(PINS, stateOf([]), tables), CAKES, 6, 'berry', 106, T0)).toBeNull();
   });
 });
 

@@ -161,7 +161,9 @@ describe('response', () => {
   });
 
   it('fruit holds the flip back, frozen fruit more; a lid hastens the face', () => {
-    const fruit = (frozen: boolean) => ({ fruit: { count: 8, eachG: 1.5, frozen, areaM2: 0.0087 } });
+    const fruit = (frozen: boolean) => ({
+      fruit: { count: 8, cut: 'berry' as const, eachG: 1.5, frozen, areaM2: 0.0087 },
+    });
     const plain = piece(cake(178));
     const fresh = piece(cake(178, fruit(false)));
     const frozen = piece(cake(178, fruit(true)));

@@ -1,7 +1,7 @@
 import { describe, expect, it } from '@jest/globals';
 import fc from 'fast-check';
-import { batterTypeOf, formulaFrom, readLine, readRecipe, type ReadOptions } from '#core/formats';
-import { FormulaFault } from '#core/formula';
+import { formulaFrom, readLine, readRecipe, type ReadOptions } from '#core/formats';
+import { FormulaFault, preparationsFor } from '#core/formula';
 import { SHIPPED_LARDER } from '#core/ingredients';
 
 const US: ReadOptions = { system: 'us', eggClass: 'usLarge', larder: SHIPPED_LARDER };
@@ -195,7 +195,7 @@ describe('18.17 a text of any kind', () => {
     expect(line('500000 cups milk')).toEqual([null, ['strange']]);
     expect(line('-5 g salt')).toEqual([null, ['minus']]);
     expect(line('minus 5 g salt')[0]).toBeNull();
-    expect(readRecipe('Makes 99999999999999999999\n200 g flour', US).pieces).toBeNull();
+    expect(readRecipe('Makes 99999999999999999999\n200 g flour', US).figures.pieces).toBeNull();
     // as the mark of a list it is none
     const list = readRecipe('-200 g flour\n-300 ml milk\n- 5 g salt', US);
     expect(list.lines.map(({ amount, doubts }) => [Math.round(amount!.g), doubts])).toEqual([
@@ -210,7 +210,11 @@ describe('a whole recipe', () => {
   const recipe = readRecipe(TEXT, US);
 
   it('title, yield, lines, plate fat, steps and what is for the table', () => {
-    expect(recipe).toMatchObject({ name: 'Harbour pancakes', pieces: 12, rest: ['Maple syrup'] });
+    expect(recipe).toMatchObject({
+      name: 'Harbour pancakes',
+      figures: { pieces: { value: { low: 12, high: 12 } } },
+      rest: ['Maple syrup'],
+    });
     expect(recipe.lines.map((line) => line.ingredientId)).toEqual([
       ...['plainFlour', 'bakingPowder', 'sugar', 'salt', 'egg', 'milk', 'butter'],
     ]);
@@ -228,11 +232,7 @@ describe('a whole recipe', () => {
   });
 
   it('becomes a formula on its grain; the unknown pinch stays unknown', () => {
-    const type = batterTypeOf(
-      recipe.lines,
-      recipe.steps.map((step) => step.text),
-      SHIPPED_LARDER,
-    );
+    const type = recipe.type.value;
     const body = formulaFrom(recipe, type, SHIPPED_LARDER);
     expect([type, body.written]).toEqual(['leavened', { grainG: 200, pieces: 12 }]);
     const percent = (id: string) => body.lines.find((line) => line.ingredientId === id)!.percent;
@@ -242,15 +242,48 @@ describe('a whole recipe', () => {
     expect(() => formulaFrom(readRecipe('2 eggs\n1 banana', US), 'leavened', SHIPPED_LARDER)).toThrow(FormulaFault);
   });
 
+  it('what its method says stands in the formula with its sentence; what is crossed out is the school’s', () => {
+    const told = readRecipe(
+      [
+        'Crepes',
+        '200 g flour',
+        '2 eggs',
+        '3/4 to 1 cup milk, until like cream',
+        '100 g blueberries',
+        'Blend for 20 seconds and chill overnight.',
+        'Medium-high heat, 1/3 cup each, a little lard in the pan for every crepe, lid on.',
+        'Scatter berries on each.',
+        'When the edge lifts turn it, 1:10, then 30 seconds.',
+        'The batter keeps 2 days in the fridge.',
+      ].join('\n'),
+      US,
+    );
+    const body = formulaFrom(told, told.type.value, SHIPPED_LARDER);
+    expect([body.mix.school, body.portion.volumeMl, body.flip.rule, body.heat.lid]).toEqual([
+      ...['blender', expect.closeTo(78.9, 0), 'liftingEdge', true],
+    ]);
+    expect([body.fat.kind, body.fat.rule, body.rest.where, body.rest.latestMin]).toEqual([
+      ...['lard', 'eachPour', 'fridge', 2880],
+    ]);
+    // a word of the dial is a wide band, and the formula says in whose words
+    expect(body.heat.highC - body.heat.lowC).toBeGreaterThan(20);
+    expect(body.heat.reason).toMatch(/^“Medium-high heat/);
+    const lineOf = (id: string) => body.lines.find(({ ingredientId }) => ingredientId === id)!;
+    expect(lineOf('milk').heldBack).toBeCloseTo(0.25);
+    expect(lineOf('blueberries').when).toBe('onPiece');
+    const oats = readRecipe(
+      '1 cup rolled oats\n1 cup milk\n2 tsp baking powder\nSoak the oats in the milk 20 minutes, then blend with the rest.',
+      US,
+    );
+    const soaked = formulaFrom(oats, oats.type.value, SHIPPED_LARDER);
+    const soak = preparationsFor(soaked, SHIPPED_LARDER).find(({ kind }) => kind === 'soak')!;
+    expect([soaked.mix.soakMin, soak.beforeMin, soak.ingredientIds]).toEqual([20, 20, ['rolledOats']]);
+    const without = formulaFrom({ ...told, figures: { ...told.figures, heat: null } }, 'thin', SHIPPED_LARDER);
+    expect(without.heat.reason).toBe('Sets while it still runs, and laces.');
+  });
+
   it('tells kinds of batter apart', () => {
-    const typeOf = (text: string) => {
-      const { lines, steps } = readRecipe(text, US);
-      return batterTypeOf(
-        lines,
-        steps.map((step) => step.text),
-        SHIPPED_LARDER,
-      );
-    };
+    const typeOf = (text: string) => readRecipe(text, US).type.value;
     expect(typeOf('100 g flour\n2 eggs\n200 ml milk')).toBe('thin');
     expect(typeOf('100 g flour\n4 eggs\n400 ml milk')).toBe('eggRichThin');
     expect(typeOf('60 g flour\n60 g cornmeal\n1 egg\n1 tsp baking powder\n200 ml milk')).toBe('coarseMeal');

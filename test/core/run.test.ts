@@ -321,11 +321,13 @@ describe('golden logs', () => {
         // told since a batter has lots
         ...(golden.folded.lots && {
           // what was asked of a lot as it was mixed is kept since, and told of none of these
-          lots: [...state.lots].map(([key, { asked: _asked, ...lot }]) => ({
-            ...{ key, ...lot, weighed: [...lot.weighed] },
-            doses: lot.doses.map(({ eventId: _id, ...dose }) => dose),
-            readings: lot.readings.map(({ eventId: _id, ...reading }) => reading),
-          })),
+          lots: [...state.lots].map(
+            ([key, { asked: _asked, warmths: _warmths, left: _left, risen: _risen, ...lot }]) => ({
+              ...{ key, ...lot, weighed: [...lot.weighed] },
+              doses: lot.doses.map(({ eventId: _id, ...dose }) => dose),
+              readings: lot.readings.map(({ eventId: _id, ...reading }) => reading),
+            }),
+          ),
           batters: [...state.batters.values()].map((batter) => ({ ...batter, gathered: [...batter.gathered] })),
           pieceLots: [...state.pieces.values()].map((piece) => [piece.lot, piece.doses]),
           tasks: state.tasks,
@@ -348,6 +350,20 @@ describe('golden logs', () => {
             aims: [...state.aims],
             learned: state.learned,
           },
+        }),
+        // told since a lot and a morning are read as they are
+        ...(golden.folded.asItIs && {
+          asItIs: {
+            climate: state.climate,
+            lots: [...state.lots.values()].map(({ warmths, left, readings }) => ({
+              ...{ warmths, left },
+              readings: readings.map(({ reading }) => reading),
+            })),
+          },
+        }),
+        // told since films are spoken of
+        ...(golden.folded.films && {
+          films: [...state.pieces.values()].map(({ film, filmShown }) => [film, filmShown]),
         }),
         // told since second sides are
         ...(golden.folded.seconds && {

@@ -3,7 +3,17 @@ import { Memo } from '#core/memo';
 import { describe, expect, it } from '@jest/globals';
 import { cookStrip } from '#core/what-if';
 import { morningTasks, planRun } from '#core/guidance';
-import { SHELF, gasShare, inBatter, linesFor, lotsOf, scale, bowlVolumeMl, type FormulaBody } from '#core/formula';
+import {
+  SHELF,
+  airMlPerG,
+  gasShare,
+  inBatter,
+  linesFor,
+  lotsOf,
+  scale,
+  bowlVolumeMl,
+  type FormulaBody,
+} from '#core/formula';
 import { HandsTimeline } from '../../src/core/plan/timeline.ts';
 import { SHIPPED_LARDER as L } from '#core/ingredients';
 import { fold, type Pins } from '#core/run';
@@ -50,6 +60,18 @@ describe('whipped whites', () => {
     const none = linesFor(twoWhites, 250).filter(({ ingredientId }) => ingredientId !== 'eggWhite');
     expect(gasShare('whippedWhite', none, L)).toBeCloseTo(0.05, 6);
     expect(gasShare('leavened', linesFor(twoWhites, 250), L)).toBeCloseTo(0.1, 6);
+  });
+
+  it('hold as much air as the literature has them at soft peaks, and keep most of it when folded', () => {
+    // McGee, On Food and Cooking (2004): whites to eight times their volume; Lomakina & Míková 2006, Czech J. Food Sci. 24,
+    // 110: overruns of 500–800 % for fresh whites; both from memory
+    const WHITE_ML_PER_G = 1 / 1.035;
+    const folded = airMlPerG('whippedWhite', 'eggWhite');
+    const overrunFolded = folded / WHITE_ML_PER_G;
+    expect(overrunFolded).toBeGreaterThan(4);
+    expect(overrunFolded / 0.8).toBeGreaterThan(5);
+    expect(overrunFolded / 0.8).toBeLessThan(8);
+    expect(airMlPerG('leavened', 'eggWhite')).toBe(0);
   });
 
   it('a volume asked for is made exactly, whole whites and all', () => {

@@ -137,7 +137,7 @@ describe('wrong input', () => {
     // what may be unknown may be null
     const unknown = {
       '/api/kitchen/rules': /^askAgainMin = null/,
-      '/api/kitchen': /^(bowlMl|ownRules) = null/,
+      '/api/kitchen': /^(bowlMl|ownRules|measuredBy) = null/,
       '/api/ingredients': /^(densityGPerMl|composition|useBy) = null/,
     };
     return unknown[route.url as keyof typeof unknown]?.test(what) ?? false;

@@ -126,7 +126,7 @@ describe('what the kitchen is like', () => {
   it('goes into the pins of its next run: eggs, room, and the air at its height', async () => {
     const facts = { eggClass: 'euM', altitudeM: 1500, roomC: 17, bowlMl: 4000 };
     const kept = (await ask('PUT', '/api/kitchen', facts)).body.kitchen.facts;
-    expect(kept).toEqual({ ...facts, fridgeC: 4, rules: 'us', ownRules: null, funnels: [] });
+    expect(kept).toEqual({ ...facts, fridgeC: 4, measuredBy: null, rules: 'us', ownRules: null, funnels: [] });
     const { pins } = (await ask('POST', '/api/runs', newRun(kitchen))).body as Run;
     expect(pins).toMatchObject({ eggClass: 'euM', roomC: 17 });
     expect(pins.pressurePa).toBeCloseTo(84_556, -1); // ICAO standard atmosphere, Doc 7488

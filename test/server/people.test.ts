@@ -94,6 +94,18 @@ describe('settings', () => {
     expect((await server.as(kitchen, { url: '/api/session' })).json().settings).toEqual(settings);
   });
 
+  it('hold what was practised, within bounds of sense: a wrong score names itself and changes nothing', async () => {
+    const kitchen = await server.kitchen();
+    const settings = { temperatureUnit: 'C', theme: 'light', sound: true };
+    const keep = (practice: unknown) =>
+      server.as(kitchen, { method: 'PUT', url: '/api/settings', payload: { ...settings, practice } });
+    const practice = { flip: {}, swirl: { usual: { best: 91, rounds: 4, last: [70, 88, 91] } } };
+    expect((await keep(practice)).json().settings.practice).toEqual(practice);
+    const wrong = await keep({ flip: {}, swirl: { usual: { best: 101, rounds: 4, last: [] } } });
+    expect([wrong.statusCode, wrong.json().field]).toEqual([400, 'practice.swirl.usual.best']);
+    expect((await server.as(kitchen, { url: '/api/session' })).json().settings.practice).toEqual(practice);
+  });
+
   it('list the people of this kitchen only', async () => {
     const kitchen = await server.kitchen();
     await server.kitchen();

@@ -8,18 +8,20 @@ import { faultsIn } from './read-form.ts';
 
 beforeAll(setWording);
 
-const ALL = [...SHELF, GRIDDLE_CAKES, SKERRY_CREPES];
+const SOAKED: FormulaBody = { ...GRIDDLE_CAKES, mix: { ...GRIDDLE_CAKES.mix, soakMin: 20 } };
+const WIPED: FormulaBody = { ...GRIDDLE_CAKES, fat: { ...GRIDDLE_CAKES.fat, kind: 'lard', wiped: true, amountG: 2 } };
+const ALL = [...SHELF, GRIDDLE_CAKES, SKERRY_CREPES, SOAKED, WIPED];
 const plain = (body: FormulaBody) => ({ ...body, mix: { ...body.mix, steps: body.mix.steps.map(stepOf) } });
 const errorsOf = (change: (form: BodyForm) => void) => {
   const form = bodyForm(GRIDDLE_CAKES, 'C');
   change(form);
-  return faultsIn(bodySchema(GRIDDLE_CAKES, 'C'), form);
+  return faultsIn(bodySchema(GRIDDLE_CAKES, 'C', 'us'), form);
 };
 
 describe('how a formula is made, as a form', () => {
   it.each(['C', 'F'] as const)('opened and taken unchanged it is the same formula, in °%s', (unit) => {
     for (const body of ALL) {
-      const read = v.safeParse(bodySchema(body, unit), bodyForm(body, unit));
+      const read = v.safeParse(bodySchema(body, unit, 'us'), bodyForm(body, unit));
       expect(read.success && plain(read.output)).toEqual(plain(body));
     }
   });
@@ -31,7 +33,7 @@ describe('how a formula is made, as a form', () => {
     form.lines[7]!.when = 'justBefore';
     form.lines[6]!.heldBack = '';
     form.mix.steps.push({ text: 'Stir once more', reason: '' });
-    const read = v.safeParse(bodySchema(GRIDDLE_CAKES, 'F'), form);
+    const read = v.safeParse(bodySchema(GRIDDLE_CAKES, 'F', 'us'), form);
     if (!read.success) throw new Error(JSON.stringify(read.issues));
     expect(read.output).toMatchObject({ rest: { bestMin: 12.5 }, heat: { targetC: 180 } });
     expect(read.output.lines[7]!.when).toBe('justBefore');
@@ -46,7 +48,7 @@ describe('how a formula is made, as a form', () => {
     form.flip.seconds = '95,5';
     form.heat.cover = 'lid';
     form.flip.after = 'press';
-    const read = v.safeParse(bodySchema(GRIDDLE_CAKES, 'C'), form);
+    const read = v.safeParse(bodySchema(GRIDDLE_CAKES, 'C', 'us'), form);
     if (!read.success) throw new Error(JSON.stringify(read.issues));
     expect(read.output.flip).toMatchObject({ rule: 'time', seconds: 95.5, pressed: true });
     expect(read.output.heat.lid).toBe(true);
@@ -54,7 +56,7 @@ describe('how a formula is made, as a form', () => {
     expect([again.flip.seconds, again.flip.after, again.heat.cover]).toEqual(['95.5', 'press', 'lid']);
     // another school needs no seconds, and leaves none behind
     again.flip.rule = 'liftingEdge';
-    const back = v.safeParse(bodySchema(read.output, 'C'), again);
+    const back = v.safeParse(bodySchema(read.output, 'C', 'us'), again);
     expect(back.success && back.output.flip.seconds).toBeUndefined();
   });
 
@@ -71,12 +73,12 @@ describe('how a formula is made, as a form', () => {
     expect([form.mix.limit, form.mix.limitUnit, form.mix.lumps]).toEqual(['30', 'seconds', 'stay']);
     Object.assign(form.mix, { limit: '40', limitUnit: 'strokes', lumps: 'strained' });
     form.runs = 'mounds';
-    const read = v.safeParse(bodySchema(GRIDDLE_CAKES, 'C'), form);
+    const read = v.safeParse(bodySchema(GRIDDLE_CAKES, 'C', 'us'), form);
     if (!read.success) throw new Error(JSON.stringify(read.issues));
     expect(read.output.mix).toMatchObject({ limit: { unit: 'strokes', count: 40 }, lumps: 'strained' });
     expect(read.output.yieldStressPa).toBeCloseTo(Math.sqrt(35 * 75), 9);
     form.mix.limit = '';
-    const none = v.safeParse(bodySchema(GRIDDLE_CAKES, 'C'), form);
+    const none = v.safeParse(bodySchema(GRIDDLE_CAKES, 'C', 'us'), form);
     expect(none.success && none.output.mix.limit).toBeNull();
     expect(errorsOf((each) => (each.mix.limit = '2'))['mix.limit']).toBe('Give at least 5.');
   });

@@ -3,6 +3,10 @@ import * as v from 'valibot';
 import { SHIPPED_LARDER, type Ingredient } from '#core/ingredients';
 import { foodForm, foodSchema, type FoodForm } from '../../src/web/larder/food-form.ts';
 import { faultsIn } from './read-form.ts';
+import { addWords } from '../../src/web/words/index.ts';
+import { larder } from '../../src/web/words/en/larder.ts';
+
+addWords(larder);
 
 const CUP_ML = 236.588;
 const asIs = (food: Ingredient) =>

@@ -35,7 +35,7 @@ describe('19.3 the run that the worker holds', () => {
     expect(run.view()).not.toBe(before);
   });
 
-  it('a finished run with nothing on its plates and its figures kept asks for nothing, however old', () => {
+  it('a finished run with nothing on its plates and its figures kept asks for nothing, however old', async () => {
     const event = writer();
     const done = numbered([
       event('brief-set', BRIEF),
@@ -47,13 +47,13 @@ describe('19.3 the run that the worker holds', () => {
       event('run-learned', { batters: [], readings: [], modelVersion: PINS.modelVersion }),
     ]);
     const year = 365 * 86_400_000;
-    const { forecast, assumed, learned } = RUN_QUESTIONS.outlook(
+    const { forecast, assumed, learned } = await RUN_QUESTIONS.outlook(
       held(done),
       event('fat-put', { stationId: GRIDDLE_ID, zoneId: 'A' }).deviceAtMs + year,
     );
     expect([forecast.zones, forecast.pieces, assumed, learned]).toEqual([[], {}, [], null]);
     // before that it still says what it leaves
-    const open = RUN_QUESTIONS.outlook(held(done.slice(0, -1)), done.at(-1)!.deviceAtMs + 60_000);
+    const open = await RUN_QUESTIONS.outlook(held(done.slice(0, -1)), done.at(-1)!.deviceAtMs + 60_000);
     expect(open.forecast.zones.length).toBeGreaterThan(0);
   });
 
@@ -65,7 +65,7 @@ describe('19.3 the run that the worker holds', () => {
     const all = numbered([turned, event('note-kept', { text: 'fine', formulaId: CAKES }), log[0]!, log[1]!, log[2]!]);
     const run = new HeldRun({ ...FACTS, pins }, all, [], new Memo());
     const nowMs = log[2]!.deviceAtMs;
-    expect(() => RUN_QUESTIONS.outlook(run, nowMs)).toThrow('moondust');
+    await expect(RUN_QUESTIONS.outlook(run, nowMs)).rejects.toThrow('moondust');
     expect(await RUN_QUESTIONS.fault(run, nowMs)).toEqual(all[2]);
   });
 });

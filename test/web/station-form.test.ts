@@ -11,7 +11,11 @@ import {
   type BurnerForm,
 } from '../../src/web/stations/burner-form.ts';
 import { stationForm, stationSchema, type StationForm } from '../../src/web/stations/station-form.ts';
+import { addWords } from '../../src/web/words/index.ts';
+import { stationForms } from '../../src/web/words/en/station-forms.ts';
 import { faultsIn } from './read-form.ts';
+
+addWords(stationForms);
 
 const BURNERS: KeptBurner[] = DEMO_BURNERS.map(({ id, body }) => ({
   id,

@@ -1,5 +1,15 @@
-export { USUAL_THIN_KG_M3, targetConsistency, filmCover, quantityOf } from './aim.ts';
-export { consistencyAt, priorBelief, withReading, type BatterMoment, type ConsistencyBelief } from './belief.ts';
+export { USUAL_THIN_KG_M3, targetConsistency, quantityOf } from './aim.ts';
+export {
+  atWarmth,
+  consistencyAt,
+  handsOf,
+  priorBelief,
+  waterTo,
+  withReading,
+  type BatterMoment,
+  type ConsistencyBelief,
+  type ToldBy,
+} from './belief.ts';
 export { doseTo, type Dose } from './dose.ts';
 export {
   DRAIN_CUPS,

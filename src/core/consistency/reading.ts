@@ -19,6 +19,8 @@ export const ConsistencyReadingSchema = v.variant('method', [
   v.object({ method: v.literal('cup'), cup: v.picklist(DRAIN_CUP_IDS), seconds: Positive(3600) }),
   v.object({ method: v.literal('funnel'), funnelId: v.pipe(v.string(), v.uuid()), seconds: Positive(3600) }),
   v.object({ method: v.literal('texture'), texture: v.picklist(TEXTURE_WORDS) }),
+  /** It falls as it should: the cook's own eye on the way to what the formula wants. */
+  v.object({ method: v.literal('asWanted') }),
 ]);
 export type ConsistencyReading = v.InferOutput<typeof ConsistencyReadingSchema>;
 
@@ -46,6 +48,8 @@ export function estimateOf(
 
 function measured(reading: ConsistencyReading, densityKgM3: number, funnels: readonly Funnel[]): Estimate {
   if (reading.method === 'spread') return yieldStressOfSpread(reading, densityKgM3);
+  if (reading.method === 'asWanted')
+    throw new ConsistencyFault('notForThick', 'What is wanted is its formula’s to say.', 'method');
   if (reading.method === 'texture') return estimateOfTexture(reading.texture);
   const drain: Drain =
     reading.method === 'cup' ? { cup: reading.cup } : { funnel: funnelOf(reading.funnelId, funnels) };

@@ -7,7 +7,7 @@ import { zoneKey, type Piece, type RunState, piecesOnPlates } from '#core/run';
 import { targetColourOf, type TargetColour } from './target-colour.ts';
 import { pieceBelieved, pieceForecast, type PieceForecast } from './piece-forecast.ts';
 import { secondSidesTold } from './second-side.ts';
-import { stationNow } from '#core/setup';
+import { zonesUsed } from '#core/setup';
 import { surfaceModel, type SurfaceModel } from '#core/surface';
 import { tableFor } from './timeline-cache.ts';
 import { batterPrior, withPooledBatter, zoneBelief, type ZoneBelief } from '#core/surface';
@@ -113,7 +113,7 @@ interface ZoneKnown {
 function zonesOf(run: RunView, formulaId: string, stationIds: readonly string[], askedMs: number): ZoneKnown[] {
   const nowMs = whileItRan(run.state, askedMs);
   return stationIds.flatMap((stationId) =>
-    stationNow(run, stationId).zones.map((zone) => {
+    zonesUsed(run, formulaId, stationId).map((zone) => {
       const ref = { formulaId, stationId, zoneId: zone.id };
       const table = tableFor(run, ref, nowMs);
       const model = surfaceModel(run, stationId, zone.id, nowMs);

@@ -4,11 +4,11 @@ import type { Question } from '#core/memo';
 import { ingredientOf, type Amount } from '#core/ingredients';
 import { arealHeatCapacityJm2K, zoneAreaM2, type StationBody } from '#core/plate';
 import { batterProperties, type BatterProperties, type PieceInput } from '#core/piece';
-import type { Disc } from '#core/pour';
+import { FRUIT_G, type Disc } from '#core/pour';
 import { lotInUse, lotKey, withDoses, type Lot } from '#core/run';
 import { discOn, portionMl } from '#core/setup';
 import { stationNow } from '#core/setup';
-import { lotAmounts } from '#core/lot';
+import { lotAmounts, lotProportions } from '#core/lot';
 import { lotConsistency } from '#core/lot';
 import { lotTemperature } from '#core/lot';
 
@@ -30,7 +30,7 @@ export function pieceInput(run: RunView, ref: PourRef, pouredAtMs: number): Piec
   const disc = discFrom(run, of, pouredAtMs, doses);
   return {
     batter: batterOf(run, amountsOf(run, ref, lot && withDoses(lot, doses)), body.type),
-    ...toldApart(body, disc.thicknessMm, lot ? lotTemperature(run, body, lot, pouredAtMs) : run.pins.roomC),
+    ...toldApart(body, disc.thicknessMm, lot ? lotTemperature(run, body, lot, pouredAtMs) : run.climate.roomC),
     plate: plateContact(station, ref.zoneId, body.heat.targetC),
     ambientC: run.pins.roomC,
     pressurePa: run.pins.pressurePa,
@@ -54,13 +54,11 @@ function batterOf(run: RunView, amounts: readonly Amount[], type: BatterType): B
 
 /** What is in a pour; of a batter that nobody has mixed, as it is planned for pours of that size. */
 function amountsOf(run: RunView, { formulaId, volumeMl }: PourRef, lot: Lot | undefined): Amount[] {
-  if (lot || volumeMl === undefined || volumeMl === portionMl(run, formulaId)) return lotAmounts(run, formulaId, lot);
+  if (lot || volumeMl === undefined || volumeMl === portionMl(run, formulaId))
+    return lotProportions(run, formulaId, lot);
   const sized = run.with({ portionMl: new Map(run.state.portionMl).set(formulaId, volumeMl) });
   return lotAmounts(sized, formulaId, lot);
 }
-
-/** A berry or a small cut of fruit, g. Common practice, no source. */
-export const BERRY_G = 1.5;
 
 /** Fruit that the formula counts onto each piece. */
 function fruitOn(run: RunView, formulaId: string, volumeMl: number, { diameterMm }: Disc): Pick<PieceInput, 'fruit'> {
@@ -75,7 +73,9 @@ function fruitOn(run: RunView, formulaId: string, volumeMl: number, { diameterMm
   const gramsG = (percent / inBowl) * volumeMl * run.densityGPerMl(formulaId);
   const frozen = onPiece.some(({ ingredientId }) => ingredientOf(larder, ingredientId).frozen);
   const areaM2 = (Math.PI * (diameterMm / 1000) ** 2) / 4;
-  return { fruit: { count: Math.round(gramsG / BERRY_G), eachG: BERRY_G, frozen, areaM2 } };
+  // what is bought by the piece is cut up
+  const cut = onPiece.some(({ ingredientId }) => ingredientOf(larder, ingredientId).pieceG) ? 'slice' : 'berry';
+  return { fruit: { count: Math.round(gramsG / FRUIT_G[cut]), cut, eachG: FRUIT_G[cut], frozen, areaM2 } };
 }
 
 /** A pour to predict, or a piece: which lot it came from and how many doses were in that; the lot in use for a pour to come. */

@@ -1,9 +1,10 @@
+import { meanBy } from 'es-toolkit';
 import type { RunView } from '#core/setup';
 import { paceOf } from '#core/inference';
 import { flipBestAt, hottestWithWindowC, timelineAt, type PieceTimeline, type TimelineTable } from '#core/piece';
 import { besideZoneC, hottestSpot, patternOf, type SpotOnPlate, type StationBody } from '#core/plate';
 import { zoneKey } from '#core/run';
-import { placesIn, portionMl } from '#core/setup';
+import { placesIn, portionMl, pourMlOf } from '#core/setup';
 import { dialAdviceOf } from '#core/heating';
 import { canStandAside } from '#core/heating';
 import {
@@ -95,7 +96,6 @@ export function zoneForecast(
   nowMs: number,
 ): ZoneForecast {
   const body = run.formula(formulaId);
-  const volumeMl = portionMl(run, formulaId);
   const station = stationNow(run, stationId);
   const zoneState = run.state.zones.get(zoneKey(stationId, zoneId));
   const { known } = believed;
@@ -119,7 +119,10 @@ export function zoneForecast(
   const targetC = wantedSurfaceC(body.heat, table, pace, { besideC, sdC: known.errorSdC });
   const hottestC = hottestWantedC(body.heat, table, pace, besideC);
   const wantedFlipS = flipBestAt(table, targetC, pace);
-  const massG = volumeMl * run.densityGPerMl(formulaId);
+  // coins and large ones on one zone: what a piece of it weighs in the middle
+  const mixed = own.some(({ pour }) => pour);
+  const meanMl = mixed ? meanBy(own, (place) => pourMlOf(run, formulaId, place)) : portionMl(run, formulaId);
+  const massG = meanMl * run.densityGPerMl(formulaId);
   const foodOf = (count: number) => usualFoodW(body.type, count, massG);
   const places = surfaces.map((there) => {
     const flipS = flipBestAt(table, there.surfaceC, pace);

@@ -1,3 +1,3 @@
-export { batterTypeOf, formulaFrom } from './pasted-formula.ts';
+export { formulaFrom } from './pasted-formula.ts';
 export { readLine, type PastedLine, type ReadOptions } from './recipe-line.ts';
 export { readRecipe, type PastedRecipe } from './recipe-text.ts';

@@ -29,6 +29,10 @@ export const NAMES: readonly NameRow[] = [
   [/\bcoconut cream\b|\b(?:oat|soya?|plant|vegan|dairy[- ]free)\b.*\bcream\b/, null],
   [/\b(?:rose|orange[- ](?:flower|blossom)|tonic) water\b/, null],
   [/\b(?:lemon|orange|almond|rum) (?:extract|essence|curd)\b/, null],
+  [/\bnutritional yeast\b/, null],
+  [/\b(?:(?:fed|ripe|active|sourdough|levain) )*(?:starter|sourdough|leaven)\b/, 'sourdoughStarter'],
+  [/\b(?:fresh|cake|compressed|live) yeast\b/, 'freshYeast'],
+  [/\b(?:(?:instant|active|dry|dried|fast[- ]action) )*yeast\b/, 'dryYeast'],
   [/\b(?:self[- ]?(?:raising|rising))\b/, 'selfRaisingFlour'],
   [
     /\bgluten[- ]?free\b.*\bflour|\bflour\b.*\bgluten[- ]?free|\bgluten[- ]?free (?:flour )?(?:blend|mix)/,

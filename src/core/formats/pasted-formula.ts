@@ -1,35 +1,27 @@
 import { FormulaFault, SCHOOL, type BatterType, type FormulaBody, type FormulaLine } from '#core/formula';
+import { given } from '#core/given';
 import { ingredientOf, type Larder } from '#core/ingredients';
+import { middle } from '#core/method-text';
+import { methodInBody } from './method-in-body.ts';
 import type { PastedLine } from './recipe-line.ts';
 import type { PastedRecipe } from './recipe-text.ts';
 
-/** What kind of batter the lines make: a suggestion for the cook to change. */
-export function batterTypeOf(
-  lines: readonly Pick<PastedLine, 'ingredientId' | 'amount'>[],
-  steps: readonly string[],
+/** Of a liquid from so much to so much the lower end goes in at once; what is between is held back. */
+function held(
+  { ingredientId, amount, doubts }: PastedLine,
   larder: Larder,
-): BatterType {
-  const gramsOf = (test: (id: string) => boolean) =>
-    lines.reduce((sum, line) => sum + (line.ingredientId && test(line.ingredientId) ? (line.amount?.g ?? 0) : 0), 0);
-  const roleIs = (role: string) => (id: string) => ingredientOf(larder, id).role === role;
-  const grainG = gramsOf(roleIs('grain'));
-  const whipped = steps.some((step) =>
-    /\b(?:whip|beat|whisk)\b[^.]*\bwhites?\b|\bwhites?\b[^.]*\bpeaks?\b/i.test(step),
-  );
-  const eggG = gramsOf(roleIs('egg'));
-  if (whipped && eggG > grainG * 0.8) return 'whippedWhite';
-  const coarseG = gramsOf((id) => ['cornmeal', 'cornmealDegermed', 'rolledOats', 'masaFlour', 'semolina'].includes(id));
-  const rises =
-    gramsOf((id) => ['powder', 'soda'].includes(ingredientOf(larder, id).role)) > 0 ||
-    gramsOf((id) => id === 'selfRaisingFlour') > 0;
-  if (coarseG >= grainG * 0.4 && coarseG > 0) return 'coarseMeal';
-  if (rises) return 'leavened';
-  return grainG > 0 && eggG >= grainG * 1.2 ? 'eggRichThin' : 'thin';
+): { massG: number | null; heldBack: number } {
+  if (!amount) return { massG: null, heldBack: 0 };
+  const isRange =
+    doubts.includes('range') && ingredientOf(larder, given(ingredientId, 'its amount has a name')).role === 'liquid';
+  return isRange
+    ? { massG: amount.highG, heldBack: Math.min(0.9, 1 - amount.lowG / amount.highG) }
+    : { massG: amount.g, heldBack: 0 };
 }
 
 /**
- * A formula from a recipe that was read and mended. Lines without an amount stay unknown; what its type shares (rest,
- * heat, flip) comes from the school of the type, for the cook to change.
+ * A formula from a recipe that was read and mended. Lines without an amount stay unknown; what its text does not
+ * say of rest, heat and flip comes from the school of the type, for the cook to change.
  * @throws FormulaFault without a known weight of grain
  */
 export function formulaFrom(recipe: PastedRecipe, type: BatterType, larder: Larder): FormulaBody {
@@ -38,34 +30,31 @@ export function formulaFrom(recipe: PastedRecipe, type: BatterType, larder: Lard
     .reduce((sum, line) => sum + (line.amount?.g ?? 0), 0);
   if (!(grainG > 0)) throw new FormulaFault('noGrain', 'A batter needs grain above zero.', 'lines');
   const merged = new Map<string, FormulaLine>();
-  for (const { ingredientId, amount } of recipe.lines) {
+  for (const line of recipe.lines) {
+    const { ingredientId } = line;
     if (!ingredientId) continue;
-    const percent = amount && (amount.g * 100) / grainG;
+    const { massG, heldBack } = held(line, larder);
+    const percent = massG === null ? null : (massG * 100) / grainG;
     const before = merged.get(ingredientId);
+    const when = recipe.moments.get(ingredientId);
     merged.set(ingredientId, {
       ingredientId,
       percent: before ? (before.percent === null || percent === null ? null : before.percent + percent) : percent,
+      ...(heldBack > 0 && !before ? { heldBack } : {}),
+      ...(when ? { when } : {}),
     });
   }
   const school = SCHOOL[type];
+  const method = methodInBody(school, recipe.figures);
   const steps = recipe.steps.map((step) => step.text).slice(0, 12);
-  const plateFat = recipe.plate.find(
-    ({ ingredientId }) => ingredientId && ingredientOf(larder, ingredientId).role === 'fat',
-  )?.ingredientId;
-  const kind =
-    plateFat === 'butter' || plateFat === 'clarifiedButter'
-      ? plateFat
-      : plateFat && /oil/i.test(plateFat)
-        ? 'oil'
-        : null;
   return {
     ...school,
+    ...method,
     name: recipe.name.slice(0, 80) || 'Pasted recipe',
     pieceWord: school === SCHOOL.thin || school === SCHOOL.eggRichThin ? 'crepes' : 'cakes',
     type,
     lines: [...merged.values()],
-    mix: { ...school.mix, ...(steps.length > 0 ? { steps } : {}) },
-    ...(kind ? { fat: { ...school.fat, kind } } : {}),
-    written: { grainG, ...(recipe.pieces ? { pieces: recipe.pieces } : {}) },
+    mix: { ...method.mix, ...(steps.length > 0 ? { steps } : {}) },
+    written: { grainG, ...(recipe.figures.pieces ? { pieces: middle(recipe.figures.pieces.value) } : {}) },
   };
 }

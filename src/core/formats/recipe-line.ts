@@ -10,8 +10,7 @@ import {
 } from '#core/ingredients';
 import { G_PER, type MeasureSystem } from '#core/units';
 import { eggClassOf, readIngredient, readMeasuredAs, type ReadIngredient } from './read-ingredient.ts';
-import { readNumber } from './read-number.ts';
-import { isUneven, readUnit, type ReadUnit } from './read-unit.ts';
+import { readNumber, isUneven, readUnit, type ReadUnit } from '#core/written';
 
 /** Why a line is not sure. Each has its sentence in the message catalogue. */
 export type Doubt =

@@ -1,7 +1,10 @@
 import { given } from '#core/given';
+import { SOAKERS, type LineMoment } from '#core/formula';
 import { eggPartG, ingredientOf } from '#core/ingredients';
-import { languageOf } from './languages/index.ts';
-import { readNumber } from './read-number.ts';
+import { batterTypeOf, type GuessedType } from './batter-type.ts';
+import { languageOf, readNumber } from '#core/written';
+import { figuresSaid, momentSaid, piecesSaid, sentencesOf, type MethodFigures, type Sentence } from '#core/method-text';
+import { readIngredient } from './read-ingredient.ts';
 import { isDashed, tidyLines } from './tidy-text.ts';
 import { isForServing, readLine, type Doubt, type PastedLine, type ReadOptions } from './recipe-line.ts';
 
@@ -17,8 +20,12 @@ export interface PastedRecipe {
   /** What greases the plate, when the text says so. */
   readonly plate: readonly PastedLine[];
   readonly steps: readonly PastedStep[];
-  /** Pieces that it says it makes. */
-  readonly pieces: number | null;
+  /** Every figure that its method gives. */
+  readonly figures: MethodFigures;
+  /** What of the list goes in later than at mixing, by its id. */
+  readonly moments: ReadonlyMap<string, LineMoment>;
+  /** What kind of batter it is, and by what that was guessed. */
+  readonly type: GuessedType;
   /** Lines that are neither: toppings, remarks. */
   readonly rest: readonly string[];
   /** There was more of it than is read. */
@@ -30,11 +37,6 @@ const INGREDIENTS_HEAD =
 const METHOD_HEAD =
   /^(?:method|directions?|instructions?|preparation|steps?|how to(?: make)?(?: it| them)?|to make|procedure)\s*:?\s*$/i;
 const TOPPING_HEAD = /^(?:to serve|for serving|toppings?|for the topping|notes?|tips?)\s*:?\s*$/i;
-const MAKES =
-  /\b(?:makes|yields?)\s*:?\s*(?:about|approx\.?|around)?\s*(\d+)(?:\s*(?:-|–|to)\s*(\d+))?\s*(?!minutes|mins|seconds|g\b|ml\b|people|servings?|persons)/i;
-/** "for 10 pieces": of pieces, not of people. */
-const FOR_PIECES =
-  /\bfor\s+(?:about\s+)?(\d+)(?:\s*(?:-|–|to)\s*(\d+))?\s+(?:[a-z]+ )?(?:pieces|(?:pan|hot)?cakes|cr[eêè]pes|pikelets|scones|blini)\b/i;
 const SERVES = /^\s*(?:serves|servings?|portions?)\b/i;
 const STEP_VERB =
   /^(?:\d+[.)]\s*)?(?:whisk|mix|stir|beat|add|combine|fold|pour|cook|heat|melt|let|rest|leave|flip|turn|serve|sift|make|put|place|in a|blend|whip|separate|preheat|bake|brown|drop|do not|don't|stand|soak|strain|scrape|rub|dissolve|warm|cover|cool|store|swirl|tilt|sieve|measure|gently|meanwhile|brush|grease|ladle|spoon|repeat|keep|when|once|then|cover|set aside|using|fry)\b/i;
@@ -47,8 +49,9 @@ export function readRecipe(text: string, options: ReadOptions): PastedRecipe {
     steps: [] as PastedStep[],
     rest: [] as string[],
   };
+  const sentences: Sentence[] = [];
   let name = '';
-  let pieces: number | null = null;
+  let pieces: MethodFigures['pieces'] = null;
   let part: 'top' | 'list' | 'method' | 'topping' = 'top';
   const { lines: given, cut } = tidyLines(text);
   const language = languageOf(text);
@@ -61,16 +64,17 @@ export function readRecipe(text: string, options: ReadOptions): PastedRecipe {
     if (INGREDIENTS_HEAD.test(line)) part = 'list';
     else if (METHOD_HEAD.test(line)) part = 'method';
     else if (TOPPING_HEAD.test(line)) part = 'topping';
+    else if (part !== 'method' && pieces === null && isCount(line, original, own)) pieces = said(line, original);
     else if (part !== 'method' && SERVES.test(line)) found.rest.push(original);
-    else if (part !== 'method' && pieces === null && /^\W*(?:makes|yields?|for)\b/i.test(line) && makes(line) !== null)
-      pieces = makes(line);
     else if (part === 'topping') found.rest.push(original);
     else if (part === 'top' && name === '' && isTitle(line, options)) {
-      pieces ??= makes(line);
+      pieces ??= said(line, original);
       name = titleOf(original);
     } else if (part === 'method' || isStep(line)) {
       part = part === 'top' || part === 'list' ? 'method' : part;
-      pieces ??= makes(line);
+      const own = sentencesOf(withoutNumber(original), inEnglish);
+      pieces ??= own.reduce<MethodFigures['pieces']>((all, { words, text }) => all ?? piecesSaid(words, text), null);
+      sentences.push(...own);
       found.steps.push(...stepsOf(original, inEnglish));
     } else if (isForServing(line)) found.rest.push(original);
     else if (line.endsWith(':') && readLine(line, own).ingredientId === null) found.rest.push(original);
@@ -81,7 +85,68 @@ export function readRecipe(text: string, options: ReadOptions): PastedRecipe {
         (read.forPlate ? found.plate : found.lines).push({ ...read, text: original });
   }
   const grainG = grainOf(found.lines, options);
-  return { ...found, lines: found.lines.map((line) => withSense(line, grainG, options)), name, pieces, cut };
+  const lines = found.lines.map((line) => withSense(line, grainG, options));
+  const method = sentences.slice(0, MAX_SENTENCES);
+  const type = batterTypeOf(lines, method, options.larder);
+  const things = [...lines, ...found.plate];
+  const figures = figuresSaid(method, {
+    system: options.system,
+    type: type.value,
+    soakerOf: soakerIn(lines, options),
+    names: (words) => {
+      const id = readIngredient(words, ownNames(options))?.id;
+      return id !== undefined && id !== null && things.some(({ ingredientId }) => ingredientId === id);
+    },
+    plate: things
+      .filter(({ forPlate, doubts }) => forPlate || doubts.includes('plusMore'))
+      .map(({ text }) => ({ text, words: inEnglish(text).toLowerCase() })),
+  });
+  const moments = new Map<string, LineMoment>();
+  for (const { ingredientId } of lines) {
+    const role = ingredientId && ingredientOf(options.larder, ingredientId).role;
+    if (!ingredientId || !(role === 'fruit' || ingredientId === 'eggWhite')) continue;
+    const isNamed = (words: string) =>
+      ingredientId === 'eggWhite' ? /\bwhites\b/.test(words) : namedIn(words, ingredientId, options);
+    const when = momentSaid(method, isNamed, ingredientId !== 'eggWhite');
+    if (when) moments.set(ingredientId, when);
+  }
+  return { ...found, lines, name, cut, type, moments, figures: { ...figures, pieces } };
+}
+
+/** A method of more sentences is a chapter: figures are looked for in so many. Numerical. */
+const MAX_SENTENCES = 300;
+
+const said = (line: string, original: string) => piecesSaid(line.toLowerCase(), original);
+
+/** A line that says how many pieces there will be and names nothing to weigh. */
+function isCount(line: string, original: string, options: ReadOptions): boolean {
+  return said(line, original) !== null && readLine(line, options).ingredientId === null && !isStep(line);
+}
+
+const ownNames = ({ larder }: ReadOptions) =>
+  [...larder.values()].flatMap(({ id, name }) => (name ? [{ id, name }] : []));
+
+/** What is said for a thing of the list that has a longer name. */
+const SHORT_NAMES = [/berr(?:y|ies)/, /chips?/, /nuts?/, /raisins?/, /bananas?/, /apples?/];
+
+/** Whether a sentence names a thing, by its own name or a shorter one: "berries", "chips". */
+function namedIn(words: string, id: string, options: ReadOptions): boolean {
+  if (readIngredient(words, ownNames(options))?.id === id) return true;
+  return SHORT_NAMES.some((pattern) => pattern.test(words) && pattern.test(id.toLowerCase()));
+}
+
+/** What of the list a sentence has soaked: what it names, or the one coarse grain there is. */
+function soakerIn(lines: readonly PastedLine[], options: ReadOptions): (words: string) => string | null {
+  const soakers = lines.flatMap(({ ingredientId }) =>
+    ingredientId && SOAKERS.has(ingredientId) ? [ingredientId] : [],
+  );
+  return (words) => {
+    const named = readIngredient(words, ownNames(options))?.id;
+    if (named && soakers.includes(named)) return named;
+    return /\b(?:soak\w*|steep\w*|scald\w*|oats?|flakes?|meal|grits?|polenta|semolina)\b/.test(words)
+      ? (soakers[0] ?? null)
+      : null;
+  };
 }
 
 /** What a line of the list names: one thing as a rule; eggs that are parted are two, and so are two counts with "and". */
@@ -110,17 +175,6 @@ function readThings(line: string, options: ReadOptions): PastedLine[] {
   });
 }
 
-/** As many as a run takes. Numerical. */
-const MAX_PIECES = 2000;
-
-function makes(line: string): number | null {
-  const read = MAKES.exec(line) ?? FOR_PIECES.exec(line);
-  if (!read) return null;
-  const low = Number(read[1]);
-  const pieces = read[2] ? (low + Number(read[2])) / 2 : low;
-  return pieces <= MAX_PIECES ? pieces : null;
-}
-
 /** The first line, unless it is an order to do something or an amount of a thing that is known. */
 function isTitle(line: string, options: ReadOptions): boolean {
   if (line.endsWith('.') && isStep(line)) return false;
@@ -146,8 +200,12 @@ function looksMeasured(line: string): boolean {
 /** So many words with a full stop are a sentence and no line of a list. Assumed. */
 const SENTENCE_WORDS = 9;
 
+/** How hot: a plate or an oven, nothing of a list but water. */
+const DEGREES = /\d\s*°\s*[CF]\b(?![^.]*\b(?:water|milk)\b)/i;
+
 /** A line that begins as an order to do something, or a whole sentence with one in it. */
 function isStep(line: string): boolean {
+  if (DEGREES.test(line)) return true;
   if (STEP_VERB.test(line) && (line.split(/\s+/).length > 3 || line.endsWith('.'))) return true;
   if (!line.endsWith('.')) return false;
   const words = line.split(/[\s,;.]+/).filter(Boolean);
@@ -155,9 +213,11 @@ function isStep(line: string): boolean {
   return !looksMeasured(line) && words.some((word) => STEP_VERB.test(word));
 }
 
+const withoutNumber = (line: string) => line.replace(/^\s*(?:step\s*)?\d+[.):]\s*/i, '').replace(/^[-–*•·]\s*/, '');
+
 /** Sentences, each short enough for a method's step. */
 function stepsOf(line: string, inEnglish: (words: string) => string): PastedStep[] {
-  const clean = line.replace(/^\s*(?:step\s*)?\d+[.):]\s*/i, '').replace(/^[-–*•·]\s*/, '');
+  const clean = withoutNumber(line);
   const whole = clean.length <= MAX_STEP ? [clean] : clean.split(/(?<=[.;])\s+/);
   return whole.map((text) => ({ text: text.slice(0, MAX_STEP), doubts: timeDoubt(inEnglish(text)) }));
 }

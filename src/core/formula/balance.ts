@@ -25,6 +25,9 @@ export const HYDRATION_BAND: Record<BatterType, Band> = {
   eggRichThin: { low: 205, high: 620 },
   whippedWhite: { low: 150, high: 330 },
   coarseMeal: { low: 140, high: 240 },
+  yeast: { low: 110, high: 300 },
+  // of another kind nothing is unusual
+  other: { low: 0, high: 1000 },
 };
 
 /** What stands in a formula, % of grain, by type, as advice: textbook synthesis and common practice, the wider; no source. */
@@ -58,6 +61,18 @@ const PART_BANDS: Record<BatterType, Record<'egg' | 'fat' | 'sugar' | 'salt', Ba
     fat: { low: 5, high: 25 },
     sugar: { low: 0, high: 15 },
     salt: { low: 0.8, high: 2 },
+  },
+  yeast: {
+    egg: { low: 0, high: 80 },
+    fat: { low: 0, high: 30 },
+    sugar: { low: 0, high: 20 },
+    salt: { low: 0.5, high: 2.5 },
+  },
+  other: {
+    egg: { low: 0, high: 1000 },
+    fat: { low: 0, high: 1000 },
+    sugar: { low: 0, high: 1000 },
+    salt: { low: 0, high: 1000 },
   },
 };
 

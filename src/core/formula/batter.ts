@@ -13,6 +13,9 @@ const GAS_IN_BOWL: Record<BatterType, number> = {
   eggRichThin: 0,
   coarseMeal: 0.08,
   whippedWhite: 0.05,
+  // doubled, then stirred down and ladled
+  yeast: 0.3,
+  other: 0.05,
 };
 
 /** Share of a batter's volume that beating alone leaves as gas: of what whipped whites bring nothing. */

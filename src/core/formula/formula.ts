@@ -3,10 +3,16 @@ import * as v from 'valibot';
 /** A sentence for the cook: why this choice was made. */
 const Reason = v.pipe(v.string(), v.trim(), v.minLength(1), v.maxLength(300));
 const Id = v.pipe(v.string(), v.minLength(1), v.maxLength(60));
+/** The most that is poured at once: a cake that fills a large griddle, mL. Common practice, no source. */
+export const MOST_POUR_ML = 4000;
 const Positive = (max: number) => v.pipe(v.number(), v.finite(), v.gtValue(0), v.maxValue(max));
 const NotNegative = (max: number) => v.pipe(v.number(), v.finite(), v.minValue(0), v.maxValue(max));
 
-export const BATTER_TYPES = ['leavened', 'thin', 'whippedWhite', 'eggRichThin', 'coarseMeal'] as const;
+export const BATTER_TYPES = [
+  ...(['leavened', 'thin', 'whippedWhite', 'eggRichThin', 'coarseMeal', 'yeast'] as const),
+  /** None of those: reckoned as a leavened batter, and nothing is said to be unlike its kind. */
+  'other' as const,
+] as const;
 const BatterTypeSchema = v.picklist(BATTER_TYPES);
 export type BatterType = v.InferOutput<typeof BatterTypeSchema>;
 
@@ -45,7 +51,7 @@ export const LUMPS = ['stay', 'none', 'strained'] as const;
 export const MIX_LIMIT_UNITS = ['seconds', 'strokes'] as const;
 export const FLIP_RULES = ['coveredFace', 'holesStay', 'dryEdge', 'liftingEdge', 'underside', 'time'] as const;
 export type FlipRule = (typeof FLIP_RULES)[number];
-export const FAT_KINDS = ['none', 'butter', 'clarifiedButter', 'oil'] as const;
+export const FAT_KINDS = ['none', 'butter', 'clarifiedButter', 'oil', 'lard', 'spray'] as const;
 export const FAT_RULES = ['never', 'once', 'eachPanful', 'eachPour'] as const;
 
 /** A batter as percentages on dry grain, with every school named and its reason in one line. */
@@ -78,6 +84,8 @@ export const FormulaBodySchema = v.object({
       ),
     ),
     lumps: v.optional(v.picklist(LUMPS)),
+    /** Flakes and coarse meal stand in their liquid for so long before the rest is mixed in, minutes. */
+    soakMin: v.optional(Positive(1440)),
   }),
   rest: v.pipe(
     v.object({
@@ -107,7 +115,7 @@ export const FormulaBodySchema = v.object({
       'The surface must lie between its two limits.',
     ),
   ),
-  portion: v.object({ volumeMl: Positive(1000), reason: Reason }),
+  portion: v.object({ volumeMl: Positive(MOST_POUR_ML), reason: Reason }),
   /** Yield stress of the ready batter, Pa: what stops a disc from running. Thin batters are swirled instead. */
   yieldStressPa: NotNegative(500),
   /** Viscosity of a thin batter when it is ready, Pa·s; the type's own when it is left out. */
@@ -126,7 +134,15 @@ export const FormulaBodySchema = v.object({
       ['seconds'],
     ),
   ),
-  fat: v.object({ kind: v.picklist(FAT_KINDS), rule: v.picklist(FAT_RULES), reason: Reason }),
+  fat: v.object({
+    kind: v.picklist(FAT_KINDS),
+    rule: v.picklist(FAT_RULES),
+    /** Each time, g; a hand's usual film when it is left out. */
+    amountG: v.optional(Positive(50)),
+    /** Wiped off again with a cloth or paper: a film stays. */
+    wiped: v.optional(v.boolean()),
+    reason: Reason,
+  }),
   /** Seconds of hands: fat and wipe once a panful, then per piece. */
   hands: v.object({ greaseS: NotNegative(120), pourS: Positive(120), flipS: Positive(120), liftS: Positive(120) }),
   /** The recipe as it was written down: its dry grain, and how many pieces it says it makes. */

@@ -87,8 +87,35 @@ function verdict(sodaG: number, powderG: number, acid: Range): LeaveningVerdict 
   return sodaG > acid.value * 1.1 ? 'slightlyAlkaline' : 'balanced';
 }
 
+/** An opened tin draws damp: it is good for so many months. Source: USDA FoodKeeper (baking powder and soda), from memory. */
+const OPENED_MONTHS = 6;
+const MONTHS = 12; // Definition.
+/** The last day that every month has. Definition. */
+const LAST_OF_ALL = 28;
+
+interface Tin {
+  readonly useBy?: string | null | undefined;
+  readonly openedOn?: string | null | undefined;
+}
+
+/** The last day on which a tin is good: as it says, or half a year after it was opened; nothing when nobody knows. */
+export function lastDayOf({ useBy, openedOn }: Tin): string | null {
+  const opened = openedOn ? afterMonths(openedOn, OPENED_MONTHS) : null;
+  if (!useBy || !opened) return useBy || opened;
+  return opened < useBy ? opened : useBy;
+}
+
+/** A day so many months later, year-month-day; a day that month may not have is its 28th. */
+function afterMonths(day: string, months: number): string {
+  const [year = 0, month = 1, date = 1] = day.split('-').map(Number);
+  const all = year * MONTHS + month - 1 + months;
+  const two = (n: number) => String(n).padStart(2, '0');
+  return `${Math.floor(all / MONTHS)}-${two((all % MONTHS) + 1)}-${two(Math.min(date, LAST_OF_ALL))}`;
+}
+
 /** State of a tin on a day: fine, past its day, or nobody knows. Days are written year-month-day. */
-export function tinState(useBy: string | null | undefined, onDay: string): 'good' | 'past' | 'unknown' {
-  if (!useBy) return 'unknown';
-  return onDay <= useBy ? 'good' : 'past';
+export function tinState(tin: Tin, onDay: string): 'good' | 'past' | 'unknown' {
+  const last = lastDayOf(tin);
+  if (!last) return 'unknown';
+  return onDay <= last ? 'good' : 'past';
 }

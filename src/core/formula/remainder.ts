@@ -73,7 +73,13 @@ function thinned(batter: ScaledBatter, missingMl: number, pieces: number, larder
 export interface WholePanfuls {
   readonly exact: number;
   readonly fewer: { readonly panfuls: number; readonly pieces: number } | null;
-  readonly more: { readonly panfuls: number; readonly pieces: number };
+  readonly more: {
+    readonly panfuls: number;
+    readonly pieces: number;
+    /** By so much more batter, as a share, or by pours that are so much smaller. */
+    readonly batterShare: number;
+    readonly pourShare: number;
+  };
 }
 
 /** How a wish for pieces falls into panfuls: 5½ becomes 5 or 6. */
@@ -85,6 +91,9 @@ export function wholePanfuls(pieces: number, perPanful: number): WholePanfuls {
   return {
     exact,
     fewer: down > 0 && down < up ? { panfuls: down, pieces: down * perPanful } : null,
-    more: { panfuls: up, pieces: up * perPanful },
+    more: {
+      ...{ panfuls: up, pieces: up * perPanful },
+      ...{ batterShare: (up * perPanful) / pieces - 1, pourShare: 1 - pieces / (up * perPanful) },
+    },
   };
 }

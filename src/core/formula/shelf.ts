@@ -25,7 +25,7 @@ export const SHELF: readonly FormulaBody[] = [
   },
   {
     ...{ ...SCHOOL.leavened, name: 'Drop cakes', pieceWord: 'drops', type: 'leavened' },
-    portion: { volumeMl: 40, reason: 'A spoonful, about 8 cm across.' },
+    portion: { volumeMl: 40, reason: 'A spoonful.' },
     heat: { targetC: 172, lowC: 165, highC: 180, reason: 'Sugar colours them early.' },
     lines: lines({ plainFlour: 100, bakingPowder: 5, salt: 0.6, sugar: 20, egg: 30, milk: [120, BACK], butter: 6 }),
     written: { grainG: 330, pieces: 22 },
@@ -124,7 +124,7 @@ export const SHELF: readonly FormulaBody[] = [
       reason: 'Buckwheat drinks for hours, and sours a little overnight.',
     },
     heat: { targetC: 220, lowC: 210, highC: 250, reason: 'Hot, so that it laces and crisps.' },
-    portion: { volumeMl: 90, reason: 'For a 30 cm plate.' },
+    portion: { volumeMl: 90, reason: 'Covers a wide plate.' },
     lines: lines({ buckwheatFlour: 100, salt: 2, egg: 15, water: 220 }),
     written: { grainG: 330, pieces: 11 },
   },

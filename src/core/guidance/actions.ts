@@ -1,7 +1,7 @@
 import type { RunView } from '#core/setup';
 import type { FlipRule } from '#core/formula';
 import { lotInUse, placeKey, zoneKey, type RunState, piecesOnPlates, type Piece } from '#core/run';
-import { placesIn } from '#core/setup';
+import { liesBeside, placesIn, zonesUsed } from '#core/setup';
 import { fitPlaces } from '#core/forecast';
 import { POUR_SLACK_MS, piecesLeft } from '#core/setup';
 import type { Forecast } from '#core/forecast';
@@ -95,7 +95,7 @@ function poursToCome(
 ): Hand[] {
   const targets: PourTarget[] = (run.state.brief?.items ?? []).flatMap(({ formulaId, stationIds }) =>
     stationIds.flatMap((stationId) =>
-      run.station(stationId).zones.map(({ id: zoneId }) => ({
+      zonesUsed(run, formulaId, stationId).map(({ id: zoneId }) => ({
         formulaId,
         stationId,
         zoneId,
@@ -151,7 +151,9 @@ function freePlaces(run: RunView, target: PourTarget, nowMs: number, unproven = 
   const onZone = piecesOnPlates(run.state).filter((piece) => isOn(piece, target));
   const closed = onZone.some(
     (piece) =>
-      piece.flippedAtMs !== null || piece.formulaId !== target.formulaId || nowMs - piece.pouredAtMs > POUR_SLACK_MS,
+      (piece.formulaId !== target.formulaId && !liesBeside(run, target.formulaId, piece.formulaId, target.stationId)) ||
+      (piece.formulaId === target.formulaId &&
+        (piece.flippedAtMs !== null || nowMs - piece.pouredAtMs > POUR_SLACK_MS)),
   );
   if (closed || (unproven && onZone.length > 0)) return [];
   return placesIn(run, target.formulaId, target.stationId)

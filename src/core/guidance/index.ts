@@ -10,4 +10,5 @@ export { rhythmS } from './pace-of-hands.ts';
 export { planRun, type RunPlan } from './plan-run.ts';
 export { type Prompt, promptsNow } from './prompts.ts';
 export { type Remedy, remedyFor } from './remedies.ts';
+export { takenAsUsual } from './taken-as-usual.ts';
 export { type MorningTask, morningTasks } from './tasks.ts';

@@ -12,17 +12,20 @@ const LIES_THERE_MS = 180_000;
 /** What is asked of a piece: how it turned, how its middle is, or the colour of the face that was turned up. */
 export interface Judgement {
   readonly pieceId: string;
-  readonly asks: 'turn' | 'centre' | 'underside';
+  readonly asks: 'turn' | 'centre' | 'underside' | 'film';
   /** Since when it can be told. */
   readonly sinceMs: number;
 }
 
 /**
- * What the board would like to know of a piece now, one thing at a time: of a zone's test piece, once it is off and cut
- * open, how it turned and how its middle is; the colour of the piece turned last, which is soon forgotten; else how a
- * later panful turned, which lies on the tray. Never more than one question.
+ * What the board would like to know of a piece now, one thing at a time: how the last film lies, where a word would change
+ * the next pour; of a zone's test piece, once it is off and cut open, how it turned and how its middle is; the colour of
+ * the piece turned last, which is soon forgotten; else how a later panful turned, which lies on the tray. Never more than
+ * one question.
  */
 export function judgementAsked(run: RunView, nowMs: number): Judgement | null {
+  const film = ofFilm(run.state, nowMs);
+  if (film) return film;
   const lying = ofTray(run, nowMs);
   return lying.ofTest ?? ofFace(run.state, nowMs) ?? lying.ofPanful;
 }
@@ -59,6 +62,20 @@ function openOf(run: RunView, { turn, centre, assumed, formulaId }: Piece, first
     ? 'centre'
     : null;
 }
+
+/** The film poured last, once it has set, where a word on it would change the next pour. */
+function ofFilm(state: RunState, nowMs: number): Judgement | null {
+  const last = piecesOnPlates(state)
+    .filter(({ filmShown }) => filmShown !== null)
+    .reduce<Piece | null>((best, piece) => (best && best.pouredAtMs > piece.pouredAtMs ? best : piece), null);
+  if (!last?.filmShown?.asks || last.film !== null || last.flippedAtMs !== null) return null;
+  const sinceMs = last.pouredAtMs + 1000 * (last.filmShown.setsS + POURED_S);
+  return nowMs >= sinceMs && nowMs < sinceMs + FILM_ASKED_FOR_MS ? { pieceId: last.id, asks: 'film', sinceMs } : null;
+}
+/** A thin pour takes so long, s. Common practice, no source. */
+const POURED_S = 1;
+/** A film is looked at until the next thing is on hand, ms. Assumed. */
+const FILM_ASKED_FOR_MS = 20_000;
 
 function ofFace(state: RunState, nowMs: number): Judgement | null {
   let last: { readonly piece: Piece; readonly flippedMs: number } | undefined;

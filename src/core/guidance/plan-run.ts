@@ -6,7 +6,7 @@ import { FOLD_S, WHIP_S, familyOf, isWhipped, preparationsFor, type FormulaBody 
 import { ingredientOf, type Larder } from '#core/ingredients';
 import { pinnedFormula, pinnedStation, zoneKey } from '#core/run';
 import { briefFaults, type BriefFault } from './brief-faults.ts';
-import { bodyInRun, placesIn } from '#core/setup';
+import { bodyInRun, placesIn, zonesUsed } from '#core/setup';
 import { sharesOf } from '#core/lot';
 import { liftLearned } from '#core/forecast';
 import { tableFor } from '#core/forecast';
@@ -79,9 +79,8 @@ export function planRun(run: RunView, nowMs: number): RunPlan {
   const jobs = brief.items.map(({ formulaId, pieces, stationIds }): MorningJob => {
     const body = run.formula(formulaId);
     const jobZones = stationIds.flatMap((stationId) => {
-      const station = run.station(stationId);
       const places = placesIn(run, formulaId, stationId);
-      return station.zones.map((zone) => {
+      return zonesUsed(run, formulaId, stationId).map((zone) => {
         const key = zoneKey(stationId, zone.id);
         const room = places.filter((place) => place.zoneId === zone.id).length;
         capacity[key] = room;
@@ -102,7 +101,7 @@ export function planRun(run: RunView, nowMs: number): RunPlan {
       throw new RangeError(`${body.name} fits on none of its plates. Pour less, or choose another plate.`);
     }
     const firstStation = stationIds[0]!;
-    const firstZone = run.station(firstStation).zones[0]!.id;
+    const firstZone = zonesUsed(run, formulaId, firstStation)[0]?.id ?? run.station(firstStation).zones[0]!.id;
     const table = tableFor(run, { formulaId, stationId: firstStation, zoneId: firstZone }, nowMs);
     const learned = pinnedFormula(run.pins, formulaId)?.learned;
     const pace = paceKnown(run, formulaId);
@@ -122,7 +121,9 @@ export function planRun(run: RunView, nowMs: number): RunPlan {
       mixedTogether: body.lines.some((line) => line.when === 'justBefore'),
       prepareS: Math.max(
         0,
-        ...preparationsFor(bodyInRun(run, formulaId), run.larder).map(({ beforeMin }) => beforeMin * 60),
+        ...preparationsFor(bodyInRun(run, formulaId), run.larder)
+          .filter(({ kind }) => kind !== 'feed') // the evening before is not this morning's work
+          .map(({ beforeMin }) => beforeMin * 60),
       ),
       rest: {
         earliestS: body.rest.earliestMin * 60,

@@ -27,6 +27,8 @@ export interface MorningTask {
 /** Fruit and oven are seen to this long before the first pour. Common practice, no source. */
 const BEFORE_MIN = { fruit: 10, oven: 20 } as const;
 
+/** A starter fed so much later stands at its peak too late, ms. Common practice, no source. */
+const FED_LATE_MS = 2 * 3_600_000;
 /** Up to here a cloth keeps pieces warm, minutes. Common practice, no source. */
 const UNDER_A_CLOTH_MIN = 10;
 
@@ -44,6 +46,7 @@ export function morningTasks(run: RunView, plan: RunPlan, nowMs: number): Mornin
     const body = bodyInRun(run, formulaId);
     const lot = run.state.lots.get(lotKey(formulaId, number));
     const mixedMs = lot?.mixedAtMs ?? null;
+    const outMs = firstPourMs - OUT_BEFORE_MIN * MS_PER_MIN;
     const add = (kind: TaskKind, dueMs: number, doneMs: number | null, ingredientIds: readonly string[] = []) =>
       tasks.push({
         ...none,
@@ -56,12 +59,18 @@ export function morningTasks(run: RunView, plan: RunPlan, nowMs: number): Mornin
         ingredientIds,
       });
     if (number === 1)
-      for (const { kind, beforeMin, ingredientIds } of preparationsFor(body, run.larder))
-        add(kind, mixStartMs - beforeMin * MS_PER_MIN, done(`${kind}/${formulaId}/1`) ?? mixedMs, ingredientIds);
+      for (const { kind, beforeMin, ingredientIds } of preparationsFor(body, run.larder)) {
+        const dueMs = mixStartMs - beforeMin * MS_PER_MIN;
+        const doneMs = done(`${kind}/${formulaId}/1`) ?? mixedMs;
+        // a starter that was to be fed long ago was, or it is too late to say so
+        if (kind === 'feed' && doneMs === null && nowMs - dueMs > FED_LATE_MS) continue;
+        add(kind, dueMs, doneMs, ingredientIds);
+      }
     if (lot && mixedMs !== null && lot.restEndedAtMs === null) {
       const { where } = lotRest(run, lot, nowMs, firstPourMs);
-      if (where === 'fridge') add('takeOut', firstPourMs - OUT_BEFORE_MIN * MS_PER_MIN, null);
-    }
+      if (where === 'fridge') add('takeOut', outMs, null);
+    } else if (mixedMs === null && body.rest.where === 'fridge' && outMs > Math.max(nowMs, mixStartMs))
+      add('takeOut', outMs, null); // planned the evening before, done once there is a bowl to take out
     const late = body.lines.filter((line) => line.when === 'justBefore').map((line) => line.ingredientId);
     if (folded) {
       const foldedMs = lot?.foldedAtMs ?? null;

@@ -160,6 +160,8 @@ export function usualFoodW(type: BatterType, count: number, massG: number): numb
 const CYCLE_S: Record<BatterType, number> = {
   leavened: 200,
   coarseMeal: 190,
+  yeast: 190,
+  other: 200,
   thin: 85,
   eggRichThin: 95,
   whippedWhite: 330,

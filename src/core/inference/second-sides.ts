@@ -1,5 +1,6 @@
 import { PRIOR_SD, type Estimate } from './batter-prior.ts';
-import { normalCdf, normalDensity } from './surface-likelihood.ts';
+import { normalCdf } from '#core/statistics';
+import { normalDensity } from './surface-likelihood.ts';
 
 const { hypot, log, max, min, sqrt } = Math;
 

@@ -9,6 +9,7 @@ import {
   type HeatReading,
   type StationBody,
 } from '#core/plate';
+import { normalCdf } from '#core/statistics';
 
 const { abs, exp, floor, hypot, log, max, min, sqrt } = Math; // bound once: asked for at every cell of every step
 
@@ -132,18 +133,4 @@ export function normalDensity(off: number, sd: number): number {
 
 function lnWithSlip(density: number): number {
   return log((1 - SLIP_OF_THERMOMETER) * density + SLIP_OF_THERMOMETER / SLIP_SPAN_C);
-}
-
-/** So many standard deviations out the distribution function is 0 or 1 to twelve digits: most of what a search asks for. Numerical. */
-const ALL_OF_IT_Z = 7.5;
-
-/** Normal distribution function; Abramowitz & Stegun 7.1.26, |error| < 1.5e-7. */
-export function normalCdf(z: number): number {
-  if (z > ALL_OF_IT_Z) return 1;
-  if (z < -ALL_OF_IT_Z) return 0;
-  const x = abs(z) / Math.SQRT2;
-  const t = 1 / (1 + 0.3275911 * x);
-  const poly = t * (0.254829592 + t * (-0.284496736 + t * (1.421413741 + t * (-1.453152027 + t * 1.061405429))));
-  const erf = 1 - poly * exp(-x * x);
-  return z >= 0 ? (1 + erf) / 2 : (1 - erf) / 2;
 }

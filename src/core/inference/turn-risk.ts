@@ -1,5 +1,5 @@
 import { cheapest } from './cheapest.ts';
-import { normalCdf } from './surface-likelihood.ts';
+import { normalCdf } from '#core/statistics';
 
 const { abs, max } = Math;
 

@@ -4,7 +4,7 @@ import { BROWNING_PACES, ERRORS, TIMES, updated, type Posterior } from './grid.t
 import { lastPatch } from './last-patch.ts';
 import { ZONE_ITSELF, meanOver, overSpot, type Expected } from './posterior.ts';
 import type { SpotGuess } from './spots.ts';
-import { normalCdf } from './surface-likelihood.ts';
+import { normalCdf } from '#core/statistics';
 
 const { exp, hypot, log, max } = Math; // bound once: asked for at every cell of the grid
 

@@ -1,7 +1,7 @@
 import { BROWNING_LSTAR, brownedAt, type PieceTimeline, type TimelineTable } from '#core/piece';
 import type { UNDERSIDES } from '#core/plate';
 import { nthSd } from './cue-spread.ts';
-import { normalCdf } from './surface-likelihood.ts';
+import { normalCdf } from '#core/statistics';
 
 const { max } = Math; // bound once: asked for at every cell of every step
 

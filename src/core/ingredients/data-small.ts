@@ -151,6 +151,14 @@ export const FRUIT = foods('fruit', {
 });
 
 export const FLAVOURS = foods('flavour', {
+  dryYeast: {
+    density: [0.81, 0.7, 0.9, 'FDC: 4 g a teaspoon', 'high'],
+    per100: [5.1, 40.4, 7.6, 41.2, 26.9, 0, 'FDC, active dry', 'high'],
+  },
+  freshYeast: {
+    density: [0.6, 0.5, 1.0, 'CP: crumbled', 'low'],
+    per100: [69, 8.4, 1.9, 18.1, 8.1, 0, 'FDC, compressed', 'high'],
+  },
   vanilla: {
     density: [0.88, 0.86, 0.92, 'FDC: 4.2 g a teaspoon', 'high'],
     per100: [52.6, 0.1, 0.1, 12.7, 0, 12.7, 'FDC', 'high'],

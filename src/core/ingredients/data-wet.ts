@@ -20,6 +20,13 @@ export const LIQUIDS = foods('liquid', {
     allergens: ['milk'],
     milkSolidsG: 8.5,
   },
+  // as it is fed: as much water as flour by weight, sour and full of gas
+  sourdoughStarter: {
+    density: [0.8, 0.45, 1.1, 'CP: risen to just stirred', 'low'],
+    per100: [56, 5.2, 0.5, 37.5, 1.4, 1.0, 'calc: FDC plain flour and water, one to one', 'medium'],
+    allergens: ['wheat'],
+    sodaPerG: [0.0075, 0.004, 0.012, 'CP: 0.8 % lactic acid, 0.4–1.3', 'low'],
+  },
   buttermilk: {
     density: [1.036, 1.03, 1.045, 'FDC: 245 g a cup', 'high'],
     per100: [90.1, 3.3, 0.9, 4.8, 0, 4.8, 'FDC, low-fat', 'high'],

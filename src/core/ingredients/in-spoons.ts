@@ -3,7 +3,7 @@ import type { Ingredient, IngredientRole } from './ingredient.ts';
 
 /** How far cups and spoons may be off, as a share: what lifts, sours and salts is felt sooner. Common practice, no source. */
 const OFF = { felt: 0.04, other: 0.08 };
-const FELT: ReadonlySet<IngredientRole> = new Set(['powder', 'soda', 'acid', 'salt']);
+export const FELT: ReadonlySet<IngredientRole> = new Set(['powder', 'soda', 'acid', 'salt']);
 
 /**
  * A mass of an ingredient by a country's cups and spoons, each filled as it usually is: the arithmetic alone, a hand's

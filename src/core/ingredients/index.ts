@@ -21,5 +21,6 @@ export {
   volumeOf100gMl,
   type Amount,
 } from './mixture.ts';
-export { inSpoons } from './in-spoons.ts';
+export { FELT, inSpoons } from './in-spoons.ts';
+export { saidMassG } from './said-mass.ts';
 export { massOfMeasure, measuredDensity } from './measure.ts';

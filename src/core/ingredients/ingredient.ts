@@ -86,5 +86,7 @@ export const IngredientSchema = v.object({
   pieceG: v.optional(FigureSchema(2000)),
   /** Last day of use, year-month-day: on a kitchen's own tins. */
   useBy: v.optional(v.nullable(v.pipe(v.string(), v.isoDate('A date is year-month-day.')))),
+  /** The day that tin was opened. */
+  openedOn: v.optional(v.nullable(v.pipe(v.string(), v.isoDate('A date is year-month-day.')))),
 });
 export type Ingredient = v.InferOutput<typeof IngredientSchema>;

@@ -1,7 +1,7 @@
 import type { RunView } from '#core/setup';
-import { gasFreeDensityGPerMl, type Amount } from '#core/ingredients';
+import type { Amount } from '#core/ingredients';
 import { bowlVolumeMl, inBatter, linesFor, type ScaledBatter, type ScaledLine } from '#core/formula';
-import { isMixed, lotKey, lotsOf, type Lot, type RunState } from '#core/run';
+import { lotKey, type Lot, type RunState } from '#core/run';
 import { bodyInRun, wholeBatter } from '#core/setup';
 
 /** The part of a batter that one lot is to hold. */
@@ -97,19 +97,4 @@ export function stillBack(run: RunView, lot: Lot): { readonly ingredientId: stri
     const left = heldBackG - given;
     return left > 0.5 ? [{ ingredientId, massG: left }] : [];
   });
-}
-
-/** Batter of a formula that was mixed and not thrown away, doses included, mL; null while none is mixed. */
-export function lotVolumeMl(run: RunView, formulaId: string): number | null {
-  const larder = run.larder;
-  const mixed = lotsOf(run.state, formulaId).filter(isMixed);
-  if (mixed.length === 0) return null;
-  return mixed.reduce(
-    (sum, lot) =>
-      lot.doses.reduce(
-        (of, { ingredientId, massG }) => of + massG / gasFreeDensityGPerMl([{ ingredientId, massG }], larder),
-        sum + (lot.volumeMl ?? 0),
-      ),
-    0,
-  );
 }

@@ -10,14 +10,17 @@ import {
   lotTemperatureC,
   restPhase,
   restWindow,
+  riseWindow,
+  timesRisen,
   warmingMin,
   type GasLeft,
   type RestPhase,
   type RestWindow,
+  type Rising,
   type Stay,
 } from '#core/rest';
 import { COOL_WITHIN_MIN, exposureOf, type Exposure } from '#core/safety';
-import { climateOf, rulesOf, type Lot } from '#core/run';
+import { rulesOf, type Lot } from '#core/run';
 import { lotAmounts } from './amounts.ts';
 
 /** What a small lot holds when nobody measured it, mL. Assumed. */
@@ -33,15 +36,22 @@ function staysOf(body: FormulaBody, lot: Lot): Stay[] {
   ].sort((a, b) => a.fromMs - b.fromMs);
 }
 
-/** How warm a lot is at a moment, °C. */
+/** How warm a lot is at a moment, °C: from what was last read of it, or from how it was mixed. */
 export function lotTemperature(run: RunView, body: FormulaBody, lot: Lot, atMs: number): number {
   const volumeMl = lot.volumeMl ?? USUAL_VOLUME_ML;
-  return lotTemperatureC(staysOf(body, lot), lot.batterC ?? run.pins.roomC, volumeMl, climateOf(run.pins), atMs);
+  const read = lot.warmths.findLast((each) => each.atMs <= atMs);
+  const stays = staysOf(body, lot);
+  const since = read
+    ? stays
+        .filter(({ fromMs }, index) => (stays[index + 1]?.fromMs ?? Infinity) > read.atMs || fromMs > read.atMs)
+        .map((stay) => ({ ...stay, fromMs: Math.max(stay.fromMs, read.atMs) }))
+    : stays;
+  return lotTemperatureC(since, read?.batterC ?? lot.batterC ?? run.climate.roomC, volumeMl, run.climate, atMs);
 }
 
 /** Minutes a lot has aged at a moment, as they count on the counter. */
 export function lotAgeMin(run: RunView, body: FormulaBody, lot: Lot, atMs: number): number {
-  return lot.mixedAtMs === null ? 0 : counterAgeMin(staysOf(body, lot), climateOf(run.pins), atMs);
+  return lot.mixedAtMs === null ? 0 : counterAgeMin(staysOf(body, lot), run.climate, atMs);
 }
 
 /** A lot at rest, as the Rest stage tells it. */
@@ -52,6 +62,8 @@ export interface LotRest {
   readonly batterC: number;
   /** Left of its rise now, and at the pour it waits for; null for a batter that does not rise. */
   readonly rise: { readonly now: GasLeft[]; readonly left: number; readonly low: number; readonly high: number } | null;
+  /** Of a batter that yeast raises: times its first volume by now; null of others. */
+  readonly risenTimes: number | null;
   readonly exposure: Exposure;
   /** In the fridge: when it will be cold, and whether that is later than the rule allows. */
   readonly cold: { readonly atMs: number; readonly tooLate: boolean } | null;
@@ -66,11 +78,14 @@ export const OUT_BEFORE_MIN = 30;
 export function lotRest(run: RunView, lot: Lot, nowMs: number, pourMs: number | null): LotRest {
   if (lot.mixedAtMs === null) throw new RangeError('A lot rests once it is mixed.');
   const body = run.formula(lot.formulaId);
-  const climate = climateOf(run.pins);
+  const climate = run.climate;
   const stays = staysOf(body, lot);
   const where = stays.findLast((stay) => stay.fromMs <= nowMs)?.where ?? stays[0]!.where;
-  const window = restWindow(body.rest, stays, climate);
   const temperature = (atMs: number) => lotTemperature(run, body, lot, atMs);
+  // a rise in the fridge is meant in the minutes of the fridge, as every rest there
+  const rising =
+    body.type === 'yeast' && body.rest.where === 'counter' ? risingOf(run, body, lot, lot.mixedAtMs) : null;
+  const window = rising ? riseWindow(rising, nowMs) : restWindow(body.rest, stays, climate);
   const rules = rulesOf(run.pins);
   return {
     where,
@@ -78,7 +93,8 @@ export function lotRest(run: RunView, lot: Lot, nowMs: number, pourMs: number | 
     phase: restPhase(window, nowMs),
     batterC: temperature(nowMs),
     rise: riseOf(run, lot, body, nowMs),
-    exposure: exposureOf(stays, temperature, rules, run.pins.roomC, nowMs),
+    risenTimes: rising ? timesRisen(rising, nowMs) : null,
+    exposure: exposureOf(stays, temperature, rules, run.climate.roomC, nowMs),
     cold: where === 'fridge' ? coldOf() : null,
     takeOutMs: where === 'fridge' && pourMs !== null ? pourMs - OUT_BEFORE_MIN * MS_PER_MIN : null,
   };
@@ -95,6 +111,10 @@ export function lotRest(run: RunView, lot: Lot, nowMs: number, pourMs: number | 
     const minutes = tau * Math.log((startC - climate.fridgeC) / (rules.coldC - climate.fridgeC));
     return { atMs: since + minutes * MS_PER_MIN, tooLate: minutes > COOL_WITHIN_MIN };
   }
+}
+
+function risingOf(run: RunView, body: FormulaBody, lot: Lot, mixedMs: number): Rising {
+  return { rest: body.rest, mixedMs, tempC: (atMs) => lotTemperature(run, body, lot, atMs), seen: lot.risen };
 }
 
 function riseOf(run: RunView, lot: Lot, body: FormulaBody, nowMs: number): LotRest['rise'] {

@@ -40,6 +40,8 @@ const BY_TYPE: Record<BatterType, { ph: number; viscosityPaS: number }> = {
   eggRichThin: { ph: 6.9, viscosityPaS: 0.35 },
   whippedWhite: { ph: 7.4, viscosityPaS: 60 },
   coarseMeal: { ph: 6.9, viscosityPaS: 10 },
+  yeast: { ph: 5.6, viscosityPaS: 8 },
+  other: { ph: 6.8, viscosityPaS: 6 },
 };
 
 /** Bubbles that stirring leaves in any batter, share of its volume. Assumed. */

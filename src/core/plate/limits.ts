@@ -24,6 +24,10 @@ export const FAT_LIMIT_C = {
   butter: BUTTER_BLACKENS_C,
   clarifiedButter: SMOKE_POINT.clarifiedButter.atC,
   oil: SMOKE_POINT.rapeseed.atC,
+  // from memory: lard smokes at 185 to 200 °C, fresh and rendered well
+  lard: 190,
+  // oil with lecithin, which browns and gums before the oil smokes. Common practice, no source
+  spray: 205,
 } as const;
 /** So far over what a batter bears a plate is too hot for it, whatever its face, °C. Common practice, no source. */
 export const OVER_BATTER_C = 30;

@@ -1,5 +1,11 @@
 export { filmDisc, slumpDisc, type Disc } from './disc.ts';
-export { fruitShares } from './fruit.ts';
+export { FRUIT_CUTS, FRUIT_G, fruitShares, type FruitCut } from './fruit.ts';
 export { LADLES, nearestLadles } from './ladles.ts';
+export { saidPourMl } from './said-pour.ts';
 export { OwnLadleSchema, ladleVolume, type OwnLadle } from './own-ladle.ts';
-export { GAP_MM, MARGIN_MM, marked, placesFault, placesOn, type LayoutWish, type Place } from './layout.ts';
+export { GAP_MM, MARGIN_MM, markedSpots, placesFault, placesOn, type LayoutWish, type Place } from './layout.ts';
+export { freeSpot, spotsBeside } from './free-spots.ts';
+export { PlacePourSchema, type PlacePour } from './place-pour.ts';
+export { breakChance, turnersFor } from './turning.ts';
+export { beadOf, drawnPour, figureAcrossMm, strokeLengthMm, type Drawn } from './drawn.ts';
+export { FIGURE_NAMES, strokesOf, type FigureName } from './data-figures.ts';

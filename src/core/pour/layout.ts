@@ -1,5 +1,6 @@
 import { plateSizeMm, zoneAt, type StationBody } from '#core/plate';
-import { latticeSpots, type Spot } from './lattice.ts';
+import { latticeSpots, type Spot as LatticeSpot } from './lattice.ts';
+import type { PlacePour } from './place-pour.ts';
 import { roundSpots } from './round.ts';
 
 /** A spot for one piece. Coordinates in mm from the plate's top left corner (seen from above). */
@@ -8,7 +9,13 @@ export interface Place {
   readonly zoneId: string;
   readonly xMm: number;
   readonly yMm: number;
+  /** Its own pour, and how wide that lies; absent: as all others. */
+  readonly pour?: PlacePour | undefined;
+  readonly diameterMm?: number | undefined;
 }
+
+/** Coordinates in mm from the plate's top left corner. */
+export type Spot = Pick<Place, 'xMm' | 'yMm'>;
 
 /** Room for a spatula between pieces, and from the edge of a griddle. Common practice, no source. */
 export const GAP_MM = 20;
@@ -45,7 +52,7 @@ export function placesOn(station: StationBody, diameterMm: number, wish: LayoutW
   if (shape.kind === 'round') {
     const margin = wish.marginMm ?? ROUND_MARGIN_MM;
     const radius = shape.diameterMm / 2;
-    const alone: Spot[] = diameterMm <= shape.diameterMm + 0.5 ? [[radius, radius]] : [];
+    const alone: LatticeSpot[] = diameterMm <= shape.diameterMm + 0.5 ? [[radius, radius]] : [];
     const several = roundSpots(radius, diameterMm, gapMm, margin);
     return marked(
       station,
@@ -56,51 +63,65 @@ export function placesOn(station: StationBody, diameterMm: number, wish: LayoutW
   const room = { gapMm, marginMm: margin, diameterMm };
   if (wish.over === 'plate') return marked(station, latticeSpots(shape.widthMm, shape.depthMm, room, mayLie));
   const zoneWidth = shape.widthMm / zones.length;
-  return marked(
-    station,
-    zones.flatMap((_zone, index) =>
-      latticeSpots(zoneWidth, shape.depthMm, room, (x, y) => mayLie(x + index * zoneWidth, y)).map(([x, y]): Spot => [
-        x + index * zoneWidth,
-        y,
-      ]),
+  const byZone = zones.flatMap((_zone, index) =>
+    latticeSpots(zoneWidth, shape.depthMm, room, (x, y) => mayLie(x + index * zoneWidth, y)).map(
+      ([x, y]): LatticeSpot => [x + index * zoneWidth, y],
     ),
+  );
+  // a giant that no burner holds alone lies across several
+  if (!byZone.length && zoneWidth - 2 * margin < diameterMm)
+    return placesOn(station, diameterMm, { ...wish, over: 'plate' });
+  return marked(station, byZone);
+}
+
+function marked(station: StationBody, spots: readonly LatticeSpot[]): Place[] {
+  return markedSpots(
+    station,
+    spots.map(([xMm, yMm]) => ({ xMm, yMm })),
   );
 }
 
-/** Places marked zone by zone, row by row. */
-export function marked(station: StationBody, spots: readonly Spot[]): Place[] {
+/** Places marked zone by zone, row by row; what else is said of a spot stays with it. */
+export function markedSpots<S extends Spot>(
+  station: StationBody,
+  spots: readonly S[],
+  /** Marks that another batter on the same plate has. */
+  taken: ReadonlySet<string> = new Set(),
+): (S & Place)[] {
   const counts = new Map<string, number>();
   return [...spots]
-    .sort((a, b) => (Math.abs(a[1] - b[1]) > SAME_ROW_MM ? a[1] - b[1] : a[0] - b[0]))
-    .map(([xMm, yMm]) => ({ xMm, yMm, zoneId: zoneAt(station, xMm).id }))
+    .sort((a, b) => (Math.abs(a.yMm - b.yMm) > SAME_ROW_MM ? a.yMm - b.yMm : a.xMm - b.xMm))
+    .map((spot) => ({ ...spot, zoneId: zoneAt(station, spot.xMm).id }))
     .sort((a, b) => a.zoneId.localeCompare(b.zoneId)) // the sort is stable: rows stay in order within a zone
-    .map(({ xMm, yMm, zoneId }) => {
-      const number = (counts.get(zoneId) ?? 0) + 1;
-      counts.set(zoneId, number);
-      return { id: `${zoneId}${number}`, zoneId, xMm, yMm };
+    .map((spot) => {
+      let number = (counts.get(spot.zoneId) ?? 0) + 1;
+      while (taken.has(`${spot.zoneId}${number}`)) number++;
+      counts.set(spot.zoneId, number);
+      return { ...spot, id: `${spot.zoneId}${number}` };
     });
 }
 
 /** Places of one row are this near to one line, mm. Common practice, no source. */
 const SAME_ROW_MM = 12;
 
-/** What is wrong with places that a hand laid: pieces that touch, or lie off the plate; nothing when they stand. */
+/** What is wrong with places that a hand laid: pieces that touch, or lie off the plate; nothing when they stand. Those without a width of their own have the usual one. */
 export function placesFault(
   station: StationBody,
-  places: readonly Pick<Place, 'xMm' | 'yMm'>[],
-  diameterMm: number,
+  places: readonly Pick<Place, 'xMm' | 'yMm' | 'diameterMm'>[],
+  usualMm: number,
 ): 'touching' | 'offPlate' | null {
   const { widthMm, depthMm } = plateSizeMm(station);
-  const radius = diameterMm / 2;
   const slack = 0.5; // half a millimetre of rounding
-  for (const [index, { xMm, yMm }] of places.entries()) {
+  for (const [index, { xMm, yMm, diameterMm = usualMm }] of places.entries()) {
+    const radius = diameterMm / 2;
     const inside =
       station.shape.kind === 'rectangle'
         ? Math.min(xMm, widthMm - xMm, yMm, depthMm - yMm) >= radius - slack
         : Math.hypot(xMm - widthMm / 2, yMm - depthMm / 2) <= widthMm / 2 - radius + slack;
     if (!inside) return 'offPlate';
     for (const other of places.slice(0, index))
-      if (Math.hypot(xMm - other.xMm, yMm - other.yMm) < diameterMm - slack) return 'touching';
+      if (Math.hypot(xMm - other.xMm, yMm - other.yMm) < radius + (other.diameterMm ?? usualMm) / 2 - slack)
+        return 'touching';
   }
   return null;
 }

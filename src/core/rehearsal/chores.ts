@@ -11,7 +11,7 @@ export interface Chore {
 }
 
 /** Tasks that these hands do when they are due; the others show in the log by what they are. */
-const TASKS_BY_TAP = new Set(['temper', 'melt', 'soak', 'oven', 'fruit']);
+const TASKS_BY_TAP = new Set(['feed', 'temper', 'melt', 'sour', 'soak', 'oven', 'fruit']);
 
 /** Mixing, lot by lot, in its order. */
 export function mixingChores(desk: DeskSide, plan: RunPlan): Chore[] {

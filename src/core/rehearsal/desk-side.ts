@@ -3,6 +3,7 @@ import { runView, type RunView } from '#core/setup';
 import type { Memo } from '#core/memo';
 import { forecast, type Forecast } from '#core/forecast';
 import { heatSteps, planRun, type HeatStep, type RunPlan } from '#core/guidance';
+import { filmFacts } from '#core/what-if';
 import { unrecordedLearning, unrecordedWindows } from '#core/carry-over';
 import { CURRENT_VERSION, Folding, type EventKind, type Payload, type RunState, type StoredEvent } from '#core/run';
 import type { ToldRun } from './rehearsal-run.ts';
@@ -82,6 +83,7 @@ export class DeskSide {
     const told = this.predicted(nowMs);
     const { atMs } = given(this.lastForecast, 'it was just predicted');
     for (const fact of unrecordedWindows(this.state(), told)) this.tap(nowMs, 'window-shown', fact);
+    for (const fact of filmFacts(this.run())) this.tap(nowMs, 'film-shown', fact);
     this.lastForecast = { forecast: told, count: this.log.length, atMs };
   }
 

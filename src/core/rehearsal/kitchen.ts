@@ -99,6 +99,19 @@ export const KitchenSchema = v.object({
     }),
     {},
   ),
+  /** Left out: films lie as the piece model has them, and cover. */
+  swirl: v.optional(
+    v.object({
+      thicker: v.optional(
+        figure(0.2, 6, 'Factor on the viscosity of thin batters against what their formulas promise.'),
+        1,
+      ),
+      lateS: v.optional(figure(0, 9, 'How long after the pour these hands begin to tilt, mean, s.'), 0),
+      lateSdS: v.optional(figure(0, 5, 'Its spread, s.'), 0),
+      tiltDeg: v.optional(figure(3, 40, 'How steep they tilt, degrees; usual: 16.')),
+      lnVolumeSd: v.optional(figure(0, 0.5, 'Spread of ln of a thin pour.'), 0),
+    }),
+  ),
   hands: v.optional(
     v.object({
       lateS: v.optional(figure(0, 30, 'How long after a prompt hands act, mean, s.'), 1),

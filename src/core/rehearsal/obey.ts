@@ -2,6 +2,9 @@ import { given } from '#core/given';
 import { Memo } from '#core/memo';
 import { fatAsked, promptsNow, type Hand, type MorningTask, type Prompt, type RunPlan } from '#core/guidance';
 import { placeOf } from '#core/surface';
+import { portionMl } from '#core/setup';
+import { filmAdvice } from '#core/what-if';
+import { promisedFilm } from './true-film.ts';
 import { pieceInput } from '#core/forecast';
 import { timelineAt, timelineTable } from '#core/piece';
 import { zoneKey, type StoredEvent, pieceIn, piecesOnPlates, pinnedFormula, pinnedStation } from '#core/run';
@@ -190,7 +193,8 @@ class ObedientCook {
     else if (asks === 'centre') {
       const centre = this.done.get(pieceId)?.cooked ? 'done' : 'raw';
       this.desk.tap(this.nowMs, 'centre-judged', { pieceId, centre });
-    } else this.tellUnderside(pieceId);
+    } else if (asks === 'film') this.filmJudged(pieceId);
+    else this.tellUnderside(pieceId);
   }
 
   /** The colour beneath a piece, or of the face that was turned up, in a word. */
@@ -214,7 +218,7 @@ class ObedientCook {
       }
       const pieceId = this.desk.nextId();
       this.pour(hand, pieceId);
-      const { volumeMl } = this.desk.run().formula(formulaId).portion;
+      const volumeMl = portionMl(this.desk.run(), formulaId);
       this.taps.tap(key, this.nowMs, (atMs) =>
         this.desk.tap(atMs, 'poured', { pieceId, formulaId, stationId, placeId, volumeMl }),
       );
@@ -263,14 +267,26 @@ class ObedientCook {
     const state = this.desk.state();
     const ref = { formulaId, stationId, zoneId, placeId };
     const input = pieceInput(this.desk.run(), ref, this.nowMs);
-    const { portion, heat } = given(pinnedFormula(pins, formulaId), 'it is asked of by the run').body;
-    const diameterMm = discMm(portion.volumeMl, input.thicknessMm);
+    const { heat } = given(pinnedFormula(pins, formulaId), 'it is asked of by the run').body;
+    const diameterMm = discMm(portionMl(this.desk.run(), formulaId), input.thicknessMm);
     const usual = `${formulaId} ${stationId}`;
     if (!this.usualFirstS.has(usual))
       this.usualFirstS.set(usual, timelineAt(timelineTable(input), heat.targetC).flip.bestS);
     const others = piecesOnPlates(state);
     if (!others.some((piece) => piece.stationId === stationId && piece.zoneId === zoneId)) this.panfuls.add(pieceId);
-    this.truth.pour({ pieceId, stationId, spot: placeOf(this.desk.run(), ref), input, diameterMm });
+    const volumeMl = portionMl(this.desk.run(), formulaId);
+    const film = promisedFilm(this.of.kitchen, this.desk.run(), { formulaId, stationId, volumeMl }, this.nowMs);
+    this.truth.pour({ pieceId, stationId, spot: placeOf(this.desk.run(), ref), input, diameterMm, film });
+  }
+
+  /** What the film asked for: these hands pour what the card says. */
+  private filmJudged(pieceId: string): void {
+    this.desk.tap(this.nowMs, 'film-judged', { pieceId, film: this.truth.judgedFilm(pieceId) });
+    // where nothing is told of its swirl a kitchen's films cover as they are: no pour of it is changed
+    if (!this.of.kitchen.swirl) return;
+    const { formulaId, stationId } = pieceIn(this.desk.state(), pieceId);
+    const step = filmAdvice(this.desk.run(), formulaId, stationId, this.nowMs)?.steps[0];
+    if (step?.do === 'pour') this.desk.tap(this.nowMs, 'portion-set', { formulaId, volumeMl: step.volumeMl });
   }
 
   /** Hands are at something for so long; eyes tap what they notice meanwhile. */

@@ -12,6 +12,7 @@ import type { Kitchen } from './kitchen.ts';
 import { STEP_S } from './kitchen-plate.ts';
 import type { TrueOutcome } from './lying-piece.ts';
 import { discMm } from './true-disc.ts';
+import { promisedFilm } from './true-film.ts';
 import { TrueKitchen } from './true-kitchen.ts';
 
 /** What is truly to be seen of a piece from a moment on, as long as nobody touches it. */
@@ -138,6 +139,7 @@ export class ReplayedKitchen {
         ...{ pieceId: piece.id, stationId: piece.stationId, input },
         spot: placeOf(run, piece),
         diameterMm: discMm(piece.volumeMl, input.thicknessMm),
+        film: promisedFilm(this.kitchen, run, piece, piece.pouredAtMs),
       });
     }
   }

@@ -1,10 +1,12 @@
 import type { PieceInput, PieceParameters, Turn } from '#core/piece';
 import type { SpotOnPlate, Zone } from '#core/plate';
+import type { FilmWord } from '#core/swirl';
 import { STEP_S, kitchenPlate, type KitchenPlate, type Structure } from './kitchen-plate.ts';
 import { KitchenSenses, type CueCall } from './kitchen-senses.ts';
 import type { Kitchen } from './kitchen.ts';
 import { beneathC, outcomeOf, type LyingPiece, type TrueOutcome } from './lying-piece.ts';
 import { Patchwork, type Patches } from './patchwork.ts';
+import { filmWord, patchesOf, trueFilm, type PromisedFilm } from './true-film.ts';
 import { normal, seedFrom, seeded } from './random.ts';
 import { trueBurner, trueParameters, type HiddenBurner } from './truth-of.ts';
 
@@ -15,6 +17,8 @@ export interface TruePour {
   readonly spot: SpotOnPlate;
   readonly input: PieceInput;
   readonly diameterMm: number;
+  /** Of a thin batter that is swirled over a pan. */
+  readonly film?: PromisedFilm | undefined;
 }
 
 /**
@@ -28,6 +32,7 @@ export class TrueKitchen {
   private readonly plates = new Map<string, KitchenPlate>();
   private readonly pieces = new Map<string, LyingPiece>();
   private readonly onPlate = new Set<LyingPiece>();
+  private readonly films = new Map<string, FilmWord>();
   private readonly senses: KitchenSenses;
   private readonly parameters: PieceParameters;
   /** Told after every step, for who keeps watch over the plates. */
@@ -93,7 +98,7 @@ export class TrueKitchen {
     return null;
   }
 
-  pour({ pieceId, stationId, spot, input, diameterMm }: TruePour): void {
+  pour({ pieceId, stationId, spot, input, diameterMm, film }: TruePour): void {
     const { pours } = this.kitchen;
     const random = seeded(seedFrom(`pour ${++this.poured}`, this.seed));
     const lnVolume = (pours.lnVolumeSd ?? 0) * normal(random);
@@ -102,10 +107,16 @@ export class TrueKitchen {
     const at = { xMm: spot.xMm + off(), yMm: spot.yMm + off() };
     const plate = this.plateOf(stationId);
     const radiusMm = (diameterMm / 2) * Math.exp(0.5 * (lnVolume - lnThickness));
-    const { patches } = this.kitchen.batter;
+    const { swirl } = this.kitchen;
+    const made =
+      film &&
+      swirl &&
+      trueFilm(swirl, film, { surfaceC: plate.at(at.xMm, at.yMm), seed: this.seed, pour: this.poured });
+    if (made) this.films.set(pieceId, filmWord(made));
+    const patches = made ? patchesOf(made) : { ...EVEN, ...this.kitchen.batter.patches };
     const live = new Patchwork(
       { ...input, thicknessMm: input.thicknessMm * Math.exp(lnThickness), parameters: this.parameters },
-      { ...EVEN, ...patches },
+      patches,
     );
     plate.pour({ ...at, diameterMm: 2 * radiusMm, food: live }, pieceId);
     const lying: LyingPiece = {
@@ -163,6 +174,11 @@ export class TrueKitchen {
   /** How a turned piece stood, as it was felt. */
   judgedTurn(pieceId: string): Turn {
     return this.senses.judgedTurn(this.pieceOf(pieceId));
+  }
+
+  /** What these eyes say of a film; one that nobody swirled covers. */
+  judgedFilm(pieceId: string): FilmWord {
+    return this.films.get(pieceId) ?? 'covered';
   }
 
   /** Whether the sign by which a piece is turned shows, as these eyes see it now. */

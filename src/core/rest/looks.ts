@@ -7,4 +7,6 @@ export const LOOKS = {
   thin: ['bubblesGo', 'thickens'],
   eggRichThin: ['bubblesGo', 'thickens'],
   whippedWhite: ['whitesSink'],
+  yeast: ['doubled', 'floats', 'bubblesCome'],
+  other: ['thickens'],
 } as const satisfies Record<BatterType, readonly string[]>;

@@ -1,5 +1,6 @@
 import type { Reducer, Draft } from './draft.ts';
-import { runTimeMs, type EventKind, type Payload, type RunEvent, type StoredEvent } from './events.ts';
+import { runTimeMs, type RunEvent, type StoredEvent } from './events.ts';
+import { type EventKind, type Payload } from './payloads.ts';
 import { lotReducers, rememberLotTap } from './fold-lots.ts';
 import { pieceReducers } from './fold-pieces.ts';
 import { plateReducers } from './fold-plate.ts';
@@ -44,7 +45,7 @@ const reducers: { readonly [K in EventKind]: Reducer<K> } = {
 /** Kinds that the large Undo takes back. */
 const HAND_KINDS = new Set<EventKind>([
   ...(['poured', 'flipped', 'lifted', 'failed'] as const),
-  ...(['cue-seen', 'turn-judged', 'centre-judged', 'fault-seen', 'aim-set', 'second-side-set'] as const),
+  ...(['cue-seen', 'turn-judged', 'centre-judged', 'film-judged', 'fault-seen', 'aim-set', 'second-side-set'] as const),
 ]);
 
 /** Remembers where a piece was poured, whether its pour counts or not. */

@@ -1,4 +1,5 @@
-import { makerOf, runTimeMs, type EventKind, type StoredEvent } from './events.ts';
+import { makerOf, runTimeMs, type StoredEvent } from './events.ts';
+import { type EventKind } from './payloads.ts';
 import type { Clash, Refusal } from './state.ts';
 import { undoneBy } from './undo.ts';
 

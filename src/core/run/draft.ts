@@ -1,4 +1,5 @@
-import type { EventKind, Payload, RunEvent } from './events.ts';
+import type { RunEvent } from './events.ts';
+import type { EventKind, Payload } from './payloads.ts';
 import type { Pins } from './pins.ts';
 import type { Batter, Lot, LotTap } from './lot-state.ts';
 import type { LaidPlace, Piece, RefusalReason, RehearsalClock, RunState, Tap, Task, ZoneState } from './state.ts';
@@ -11,6 +12,7 @@ export interface Draft {
   batters: Map<string, Batter>;
   lots: Map<string, Lot>;
   lastLotTap: Map<string, LotTap>;
+  climate: { roomC: number | null; fridgeC: number | null };
   tasks: Map<string, Task>;
   tasksDone: Map<string, number[]>;
   zones: Map<string, ZoneState>;
@@ -57,6 +59,7 @@ export function emptyDraft(run: RunFacts): Draft {
     batters: new Map(),
     lots: new Map(),
     lastLotTap: new Map(),
+    climate: { roomC: null, fridgeC: null },
     tasks: new Map(),
     tasksDone: new Map(),
     zones: new Map(),

@@ -1,5 +1,6 @@
 import type { Reducer, Draft } from './draft.ts';
-import type { EventKind, RunEvent } from './events.ts';
+import type { RunEvent } from './events.ts';
+import type { EventKind } from './payloads.ts';
 import { pinnedFormula } from './pins.ts';
 import { isMixed, lotKey, type Batter, type Lot } from './lot-state.ts';
 import { type RefusalReason } from './state.ts';
@@ -15,6 +16,8 @@ type LotKind = Extract<
   | 'lot-mixed'
   | 'lot-thinned'
   | 'consistency-read'
+  | 'lot-read'
+  | 'climate-read'
   | 'lot-moved'
   | 'lot-folded'
   | 'rest-ended'
@@ -74,6 +77,16 @@ export const lotReducers: { readonly [K in LotKind]: Reducer<K> } = {
     withMixed(draft, of, (lot) => void lot.doses.push({ atMs, ingredientId, massG, eventId })),
   'consistency-read': (draft, { reading, ...of }, atMs, { id: eventId }) =>
     withMixed(draft, of, (lot) => void lot.readings.push({ atMs, doses: lot.doses.length, reading, eventId })),
+  'lot-read': (draft, { batterC, leftMl, risenTimes, ...of }, atMs) =>
+    withMixed(draft, of, (lot) => {
+      if (batterC !== undefined) lot.warmths.push({ atMs, batterC });
+      if (risenTimes !== undefined) lot.risen.push({ atMs, times: risenTimes });
+      if (leftMl !== undefined) lot.left.push({ atMs, volumeMl: leftMl });
+    }),
+  'climate-read': (draft, { roomC, fridgeC }) => {
+    if (roomC !== undefined) draft.climate.roomC = roomC;
+    if (fridgeC !== undefined) draft.climate.fridgeC = fridgeC;
+  },
   'lot-moved': (draft, { to, ...of }, atMs) => withMixed(draft, of, (lot) => void lot.moves.push({ atMs, to })),
   'lot-folded': (draft, of, atMs) => withMixed(draft, of, (lot) => void (lot.foldedAtMs = atMs)),
   'rest-ended': (draft, of, atMs) => withMixed(draft, of, (lot) => void (lot.restEndedAtMs = atMs)),
@@ -90,7 +103,7 @@ export const lotReducers: { readonly [K in LotKind]: Reducer<K> } = {
 /** What a cook does to a lot by a tap, each of which can be taken back. */
 const LOT_TAPS = new Set<EventKind>([
   ...(['line-weighed', 'mixing-begun', 'lot-mixed', 'lot-thinned', 'consistency-read'] as const),
-  ...(['lot-moved', 'lot-folded', 'rest-ended', 'lot-discarded'] as const),
+  ...(['lot-read', 'lot-moved', 'lot-folded', 'rest-ended', 'lot-discarded'] as const),
 ]);
 
 export function rememberLotTap(draft: Draft, { id: eventId, kind, payload }: RunEvent): void {
@@ -130,6 +143,9 @@ function lotOf(draft: Draft, formulaId: string, number = 1): Lot | undefined {
       moves: [],
       doses: [],
       readings: [],
+      warmths: [],
+      left: [],
+      risen: [],
       foldedAtMs: null,
       restEndedAtMs: null,
       discardedAtMs: null,

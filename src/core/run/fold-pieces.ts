@@ -1,7 +1,8 @@
 import type { Reducer, Draft } from './draft.ts';
-import type { EventKind } from './events.ts';
+import type { EventKind } from './payloads.ts';
 import { pinnedFormula, pinnedStation } from './pins.ts';
 import { lotInUse } from './lot-state.ts';
+import { freshPiece } from './fresh-piece.ts';
 import { onStation, placeKey, type Piece } from './state.ts';
 
 type PieceKind = Extract<
@@ -13,6 +14,8 @@ type PieceKind = Extract<
   | 'cue-seen'
   | 'turn-judged'
   | 'centre-judged'
+  | 'film-shown'
+  | 'film-judged'
   | 'fault-seen'
   | 'aim-set'
   | 'second-side-set'
@@ -23,7 +26,8 @@ type PieceKind = Extract<
 export const pieceReducers: { readonly [K in PieceKind]: Reducer<K> } = {
   poured: (draft, { pieceId, formulaId, stationId, placeId, volumeMl }, atMs) => {
     if (draft.finishedAtMs !== null) return 'runFinished';
-    if (!pinnedFormula(draft.run.pins, formulaId)) return 'unknownFormula';
+    const formula = pinnedFormula(draft.run.pins, formulaId);
+    if (!formula) return 'unknownFormula';
     const station = pinnedStation(draft.run.pins, stationId);
     if (!station) return 'unknownStation';
     const zoneId = placeId.slice(0, 1);
@@ -35,6 +39,8 @@ export const pieceReducers: { readonly [K in PieceKind]: Reducer<K> } = {
     // a device that was away tells late of a piece that lay here before: it counts, but the place is the later one's
     if (!there) draft.onPlate.set(key, pieceId);
     const from = lotInUse(draft, formulaId);
+    const laid = draft.places.get(onStation(formulaId, stationId)) ?? null;
+    const own = laid?.find(({ id }) => id === placeId)?.pour;
     draft.pieces.set(pieceId, {
       id: pieceId,
       number: draft.pieces.size + 1,
@@ -45,21 +51,11 @@ export const pieceReducers: { readonly [K in PieceKind]: Reducer<K> } = {
       placeId,
       zoneId,
       volumeMl,
-      mouldMm: draft.mouldMm.get(formulaId) ?? null,
-      laid: draft.places.get(onStation(formulaId, stationId)) ?? null,
+      worth: own ? volumeMl / (draft.portionMl.get(formulaId) ?? formula.body.portion.volumeMl) : 1,
+      mouldMm: (own ? own.mouldMm : draft.mouldMm.get(formulaId)) ?? null,
+      laid,
       pouredAtMs: atMs,
-      flippedAtMs: null,
-      offAtMs: null,
-      fate: 'firstSide',
-      flipTapId: null,
-      offTapId: null,
-      assumed: { first: false, second: false },
-      turn: null,
-      centre: null,
-      faults: [],
-      cues: [],
-      secondNotYetMs: [],
-      shown: { first: null, second: null },
+      ...freshPiece(),
     });
   },
   flipped: (draft, { pieceId, assumed = false }, atMs, { tapId }) => {
@@ -108,6 +104,16 @@ export const pieceReducers: { readonly [K in PieceKind]: Reducer<K> } = {
     if (!piece) return 'noSuchPiece';
     if (piece.offAtMs === null) return 'stillOnPlate';
     piece.centre = centre;
+  },
+  'film-shown': (draft, { pieceId, holeFromPaS, shortFromPaS, setsS, asks }) => {
+    const piece = draft.pieces.get(pieceId);
+    if (!piece) return 'noSuchPiece';
+    piece.filmShown = { holeFromPaS, shortFromPaS, setsS, asks };
+  },
+  'film-judged': (draft, { pieceId, film }) => {
+    const piece = draft.pieces.get(pieceId);
+    if (!piece) return 'noSuchPiece';
+    piece.film = film;
   },
   'fault-seen': (draft, { pieceId, fault }, atMs) => {
     const piece = draft.pieces.get(pieceId);

@@ -1,5 +1,5 @@
 import type { Reducer, Draft } from './draft.ts';
-import type { EventKind } from './events.ts';
+import type { EventKind } from './payloads.ts';
 import { pinnedFormula, pinnedStation } from './pins.ts';
 import { onStation, zoneKey, type RefusalReason, type ZoneState } from './state.ts';
 

@@ -1,18 +1,21 @@
 export { runNowMs } from './clock.ts';
 export {
   CURRENT_VERSION,
-  EVENT_KINDS,
   EventEnvelopeSchema,
-  payloadSchemas,
   runTimeMs,
-  type Brief,
-  type BriefItem,
   type EventEnvelope,
-  type EventKind,
-  type Payload,
   type RunEvent,
   type StoredEvent,
 } from './events.ts';
+export {
+  EVENT_KINDS,
+  FILM_PAS,
+  payloadSchemas,
+  type Brief,
+  type BriefItem,
+  type EventKind,
+  type Payload,
+} from './payloads.ts';
 export { fold } from './fold.ts';
 export { Folding } from './folding.ts';
 export {
@@ -31,6 +34,7 @@ export {
   placeKey,
   zoneKey,
   type Clash,
+  type FilmShown,
   type LaidPlace,
   type Piece,
   type Reading,
@@ -41,4 +45,5 @@ export {
   type ZoneState,
 } from './state.ts';
 export { eventAtFault } from './event-at-fault.ts';
+export { freshPiece } from './fresh-piece.ts';
 export { pieceIn, piecesOnPlates } from './piece-in.ts';

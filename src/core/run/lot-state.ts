@@ -1,6 +1,6 @@
 import type { ConsistencyReading } from '#core/consistency';
 import type { ScaleTarget } from '#core/formula';
-import type { Brief, EventKind } from './events.ts';
+import type { Brief, EventKind } from './payloads.ts';
 
 /** What a run decided of a formula's batter, whatever lots it is mixed in. */
 export interface Batter {
@@ -32,6 +32,12 @@ export interface Lot {
   /** Stirred in after mixing, in the order of the log. */
   readonly doses: DoseGiven[];
   readonly readings: ReadingTaken[];
+  /** How warm it was found, in the order of the log. */
+  readonly warmths: { readonly atMs: number; readonly batterC: number }[];
+  /** How much of it was found to be left, mL. */
+  readonly left: { readonly atMs: number; readonly volumeMl: number }[];
+  /** How far it was found to have risen, times its first volume. */
+  readonly risen: { readonly atMs: number; readonly times: number }[];
   foldedAtMs: number | null;
   restEndedAtMs: number | null;
   discardedAtMs: number | null;

@@ -5,7 +5,8 @@ import { EGG_CLASS_IDS, IngredientSchema, larderWith, type Larder } from '#core/
 import { StationBodySchema } from '#core/plate';
 import { FRIDGE_C, type Climate } from '#core/rest';
 import { RULE_SETS, RuleSetSchema, type RuleSet } from '#core/safety';
-import { BatterKnownSchema } from './events.ts';
+import { MEASURE_SYSTEMS } from '#core/units';
+import { BatterKnownSchema } from './payloads.ts';
 
 const Uuid = v.pipe(v.string(), v.uuid());
 
@@ -51,6 +52,8 @@ export const PinsSchema = v.object({
   funnels: v.optional(v.array(FunnelSchema)),
   /** Room of the largest bowl, mL; null: not known. */
   bowlMl: v.optional(v.nullable(v.number())),
+  /** Whose cups and spoons stand in for a scale; null, or left out: the kitchen weighs. */
+  measuredBy: v.optional(v.nullable(v.picklist(MEASURE_SYSTEMS))),
   /** The kitchen's own ingredients that the formulas name, as they stood; those that ship come with the model. */
   ingredients: v.optional(v.array(IngredientSchema)),
 });

@@ -1,7 +1,9 @@
 import type { Batter, Lot, LotTap } from './lot-state.ts';
 import type { HeatReading, SpotOnPlate, Zone } from '#core/plate';
 import type { Centre, Cue, Fault, Turn } from '#core/piece';
-import type { Brief, EventKind, Payload } from './events.ts';
+import type { PlacePour } from '#core/pour';
+import type { FilmWord } from '#core/swirl';
+import type { Brief, EventKind, Payload } from './payloads.ts';
 
 /** A task of the cook's own. */
 export interface Task {
@@ -39,12 +41,13 @@ export interface ZoneState {
   assumed: { readonly atMs: number; readonly surfaceC: number; readonly sdC: number } | null;
 }
 
-/** A place as a hand laid it. */
+/** A place as a hand laid it, with a pour of its own or the run's. */
 export interface LaidPlace {
   readonly id: string;
   readonly zoneId: string;
   readonly xMm: number;
   readonly yMm: number;
+  readonly pour?: PlacePour | undefined;
 }
 
 type Fate = 'firstSide' | 'secondSide' | 'lifted' | 'failed';
@@ -61,6 +64,8 @@ export interface Piece {
   readonly placeId: string;
   readonly zoneId: string;
   readonly volumeMl: number;
+  /** How many of the run's pours it is worth: of a place with a pour of its own its share of one, else 1. */
+  readonly worth: number;
   /** The ring or mould it was poured into, and the places as they were laid then: what comes later does not move it. */
   readonly mouldMm: number | null;
   readonly laid: readonly LaidPlace[] | null;
@@ -77,6 +82,10 @@ export interface Piece {
   turn: Turn | null;
   /** How its middle was, cut open as it came off. */
   centre: Centre | null;
+  /** How its film lay, when somebody said; the last word stands. */
+  film: FilmWord | null;
+  /** What was told of its film as it was poured. */
+  filmShown: FilmShown | null;
   /** What was seen to be wrong with it. */
   readonly faults: { readonly fault: Fault; readonly atMs: number }[];
   readonly cues: { readonly cue: Cue | 'notYet'; readonly atMs: number }[];
@@ -85,6 +94,8 @@ export interface Piece {
   /** The last window shown for each side. */
   readonly shown: { first: Shown | null; second: Shown | null };
 }
+
+export type FilmShown = Omit<Payload<'film-shown'>, 'pieceId' | 'modelVersion'>;
 
 export type Shown = Payload<'window-shown'>['window'];
 
@@ -162,6 +173,8 @@ export interface RunState {
   readonly lots: ReadonlyMap<string, Lot>;
   /** By formula. */
   readonly lastLotTap: ReadonlyMap<string, LotTap>;
+  /** How warm room and fridge were read to be this morning, °C; null: nobody read it. */
+  readonly climate: { readonly roomC: number | null; readonly fridgeC: number | null };
   readonly tasks: readonly Task[];
   /** When each task was done, oldest first. */
   readonly tasksDone: ReadonlyMap<string, readonly number[]>;

@@ -1,5 +1,6 @@
 import * as v from 'valibot';
-import { CURRENT_VERSION, payloadSchemas, type EventKind, type RunEvent, type StoredEvent } from './events.ts';
+import { CURRENT_VERSION, type RunEvent, type StoredEvent } from './events.ts';
+import { payloadSchemas, type EventKind } from './payloads.ts';
 
 /** Lifts a payload of version `v` to `v + 1`, by kind. Empty while every kind is at its first version. */
 const UPCASTERS: Readonly<Partial<Record<EventKind, Record<number, (payload: unknown) => unknown>>>> = Object.freeze(

@@ -22,6 +22,8 @@ export function discOfPiece(run: RunView, { formulaId, stationId, volumeMl, moul
 
 /** Where a piece lies: the place it was poured on, as places were laid then; nothing when they had none of its name. */
 export function spotOfPiece(run: RunView, piece: Poured): SpotOnPlate | undefined {
+  const own = piece.laid?.find(({ id, pour }) => id === piece.placeId && pour !== undefined);
+  if (own) return own; // a place of its own size was laid for it
   const { diameterMm } = discOfPiece(run, piece);
-  return placesFor(run, piece.stationId, diameterMm, piece.laid).find(({ id }) => id === piece.placeId);
+  return placesFor(run, piece, diameterMm, piece.laid).find(({ id }) => id === piece.placeId);
 }

@@ -1,9 +1,18 @@
-import { wholePanfuls, type WholePanfuls } from '#core/formula';
+import { standsPa, wholePanfuls, type WholePanfuls } from '#core/formula';
 import type { Memo, Question } from '#core/memo';
 import type { StationBody } from '#core/plate';
-import { placesFault, placesOn, type LayoutWish, type Place } from '#core/pour';
+import {
+  drawnPour,
+  figureAcrossMm,
+  placesFault,
+  placesOn,
+  type Drawn,
+  type LayoutWish,
+  type Place,
+  type PlacePour,
+} from '#core/pour';
 import { onStation, type BriefItem, type LaidPlace } from '#core/run';
-import { discInRun } from './poured-disc.ts';
+import { discInRun, discOn, portionMl } from './poured-disc.ts';
 import type { RunView } from './run-view.ts';
 
 /**
@@ -18,19 +27,44 @@ export function placesIn(run: RunView, formulaId: string, stationId: string, wis
 function laidPlaces(run: RunView, formulaId: string, stationId: string, wish?: LayoutWish): Place[] {
   const { diameterMm } = discInRun(run, formulaId, stationId);
   if (wish) return placesOn(run.station(stationId), diameterMm, wish);
-  return placesFor(run, stationId, diameterMm, run.state.places.get(onStation(formulaId, stationId)) ?? null);
+  const laid = run.state.places.get(onStation(formulaId, stationId)) ?? null;
+  return placesFor(run, { formulaId, stationId }, diameterMm, laid);
 }
 
 /** Places for pieces of a size: as they were laid, where that size fits them, else the desk's own. */
 export function placesFor(
   run: RunView,
-  stationId: string,
+  { formulaId, stationId }: { readonly formulaId: string; readonly stationId: string },
   diameterMm: number,
   laid: readonly LaidPlace[] | null,
 ): Place[] {
   const station = run.station(stationId);
-  if (laid && placesFault(station, laid, diameterMm) === null) return [...laid];
+  const places = laid?.map((place) => withWidth(run, formulaId, stationId, place));
+  if (places && placesFault(station, places, diameterMm) === null) return places;
   return usualPlaces(station, diameterMm, run.memo);
+}
+
+/** A place with a pour of its own is as wide as that lies. */
+function withWidth(run: RunView, formulaId: string, stationId: string, place: LaidPlace): Place {
+  return place.pour ? { ...place, diameterMm: acrossOf(run, formulaId, stationId, place.pour) } : place;
+}
+
+/** What a figure drawn with a formula's batter takes, as its formula promises it. */
+export function drawnInRun(run: RunView, formulaId: string, figure: Figure): Drawn {
+  return drawnPour(figure, standsPa(run.formula(formulaId)), run.densityGPerMl(formulaId) * 1000);
+}
+type Figure = NonNullable<PlacePour['figure']>;
+
+/** How wide a pour of another size lies on a station, mm. */
+export function acrossOf(run: RunView, formulaId: string, stationId: string, pour: PlacePour): number {
+  if (pour.figure) return figureAcrossMm(pour.figure);
+  const density = run.densityGPerMl(formulaId);
+  return discOn(run.formula(formulaId), run.station(stationId), pour.volumeMl, density, pour.mouldMm).diameterMm;
+}
+
+/** What is poured on a place: its own pour, or the run's. */
+export function pourMlOf(run: RunView, formulaId: string, place: Pick<Place, 'pour'> | undefined): number {
+  return place?.pour?.volumeMl ?? portionMl(run, formulaId);
 }
 
 /** The desk's own places, worked out once for a plate and a size: they are asked for at every tap. */

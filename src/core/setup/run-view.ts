@@ -2,7 +2,8 @@ import { pouredDensityGPerMl, type FormulaBody } from '#core/formula';
 import type { Larder } from '#core/ingredients';
 import { Memo, type Question } from '#core/memo';
 import type { StationBody } from '#core/plate';
-import { larderOf, pinnedFormula, pinnedStation, type Piece, type Pins, type RunState } from '#core/run';
+import type { Climate } from '#core/rest';
+import { climateOf, larderOf, pinnedFormula, pinnedStation, type Piece, type Pins, type RunState } from '#core/run';
 import { calibratedBody } from './calibrated-station.ts';
 
 /** A run was asked for something that it does not have. */
@@ -35,6 +36,13 @@ export class RunView {
   /** What the run cooks with. */
   get larder(): Larder {
     return this.memo.of(LARDER, this.pins, () => larderOf(this.pins));
+  }
+
+  /** The kitchen as a batter feels it: as it was read this morning, else as it was pinned. */
+  get climate(): Climate {
+    const { roomC, fridgeC } = this.state.climate;
+    const pinned = climateOf(this.pins);
+    return { roomC: roomC ?? pinned.roomC, fridgeC: fridgeC ?? pinned.fridgeC };
   }
 
   /** A formula as it was pinned. @throws NotInRun */

@@ -1,9 +1,10 @@
 import type { RunView } from '#core/setup';
-import { targetConsistency, filmCover, type Estimate } from '#core/consistency';
+import { atWarmth, targetConsistency, type Estimate } from '#core/consistency';
 import { familyOf } from '#core/formula';
 import type { Disc } from '#core/pour';
 import { type Lot } from '#core/run';
 import { discOn, firstZoneOf, portionMl } from '#core/setup';
+import type { CoverBy } from './film-cover.ts';
 import { firstSideOn, pourHeat, type PourMoment } from './first-side.ts';
 import { tableOf } from '#core/forecast';
 import { pieceInput, toldApart } from '#core/forecast';
@@ -29,8 +30,15 @@ export interface PourEffects {
  * Disc, film and first side before anything is poured. Costs up to three tables (about a quarter second each). Nothing when no
  * plate of the run takes the batter.
  * @param atPour how the lot will run when it is poured
+ * @param coverBy of a thin batter on its pan: what the pour covers; left out, it covers all
  */
-export function pourEffects(run: RunView, lot: Lot, atPour: Estimate, when: PourMoment): PourEffects | null {
+export function pourEffects(
+  run: RunView,
+  lot: Lot,
+  atPour: Estimate,
+  when: PourMoment,
+  coverBy: CoverBy | null = null,
+): PourEffects | null {
   const { formulaId } = lot;
   const body = run.formula(formulaId);
   const where = firstZoneOf(run, formulaId);
@@ -50,7 +58,7 @@ export function pourEffects(run: RunView, lot: Lot, atPour: Estimate, when: Pour
       run.state.mouldMm.get(formulaId),
       thin ? undefined : value,
     );
-    const cover = thin ? filmCover(value) : null;
+    const cover = coverBy?.(value, batterC) ?? null;
     // what does not cover the pan lies thicker where it is
     const thicknessMm = disc.thicknessMm / (cover ?? 1);
     const { bestS: firstSideS } = firstSideOn(
@@ -63,6 +71,6 @@ export function pourEffects(run: RunView, lot: Lot, atPour: Estimate, when: Pour
   return {
     asIs: effect(atPour.value, coldC),
     atAim: effect(targetConsistency(body), coldC),
-    warmed: effect(atPour.value, run.pins.roomC),
+    warmed: effect(atWarmth(atPour.value, coldC, run.climate.roomC), run.climate.roomC),
   };
 }

@@ -1,8 +1,8 @@
-import { onStation } from '#core/run';
 import type { RunView } from '#core/setup';
 import { surestFlip, type Belief, type Expected, type SurestFlip } from '#core/inference';
 import type { TimelineTable } from '#core/piece';
-import { placeKey, type Piece, type RunState } from '#core/run';
+import type { Place } from '#core/pour';
+import { freshPiece, onStation, placeKey, type Piece, type RunState } from '#core/run';
 import { placesIn, portionMl } from '#core/setup';
 import { believedZones } from '#core/forecast';
 import type { RunPlan } from '#core/guidance';
@@ -28,8 +28,13 @@ export interface FirstSide extends SurestFlip {
   readonly asItIs: boolean;
 }
 
-/** A batter on a zone. */
-type Pour = { readonly formulaId: string; readonly stationId: string; readonly zoneId: string };
+/** A batter on a zone; on one of its places where that has a pour of its own. */
+type Pour = {
+  readonly formulaId: string;
+  readonly stationId: string;
+  readonly zoneId: string;
+  readonly placeId?: string | undefined;
+};
 
 /** When a pour is to come, and when that is asked. */
 export interface PourMoment {
@@ -87,28 +92,37 @@ export function firstSideOn({ expected, known, surfaceC, asItIs }: PourHeat, tab
 /** The first side of a formula's next piece on a zone, were it poured at `pourMs`; nothing when the run does not use that zone. */
 export function nextFirstSide(run: RunView, pour: Pour, at: PourMoment): FirstSide | null {
   const heat = pourHeat(run, pour, at);
-  return heat && firstSideOn(heat, tableFor(run, pour, at.pourMs));
+  const { placeId: _placeId, ...zone } = pour;
+  const own = placePouredOn(run, pour)?.pour;
+  const ref = own ? { ...zone, volumeMl: own.volumeMl, mouldMm: own.mouldMm ?? null } : zone;
+  return heat && firstSideOn(heat, tableFor(run, ref, at.pourMs));
 }
 
 /** The piece that is to come, in a run in which it is poured. */
 const TO_COME = 'to come';
 
-/** The run with a piece poured on a zone's first free place. */
-function withPoured(run: RunView, { formulaId, stationId, zoneId }: Pour, pourMs: number): RunState {
+/** The place that is named, or a zone's first free one that takes the run's own pour. */
+function placePouredOn(run: RunView, { formulaId, stationId, zoneId, placeId }: Pour): Place | undefined {
   const places = placesIn(run, formulaId, stationId).filter((place) => place.zoneId === zoneId);
-  const free = places.find(({ id }) => !run.state.onPlate.has(placeKey(stationId, id))) ?? places[0];
-  const placeId = free?.id ?? zoneId;
+  if (placeId !== undefined) return places.find(({ id }) => id === placeId);
+  const usual = places.filter((place) => !place.pour);
+  return usual.find(({ id }) => !run.state.onPlate.has(placeKey(stationId, id))) ?? usual[0];
+}
+
+/** The run with a piece poured on that place. */
+function withPoured(run: RunView, pour: Pour, pourMs: number): RunState {
+  const { formulaId, stationId, zoneId } = pour;
+  const place = placePouredOn(run, pour);
+  const own = place?.pour;
+  const placeId = place?.id ?? zoneId;
   const piece: Piece = {
     ...{ id: TO_COME, number: run.state.pieces.size + 1, formulaId, lot: 1, doses: 0, stationId, zoneId, placeId },
-    ...{ volumeMl: portionMl(run, formulaId), mouldMm: run.state.mouldMm.get(formulaId) ?? null },
-    ...{
-      laid: run.state.places.get(onStation(formulaId, stationId)) ?? null,
-      pouredAtMs: pourMs,
-      flippedAtMs: null,
-      offAtMs: null,
-    },
-    ...{ fate: 'firstSide', flipTapId: null, offTapId: null, assumed: { first: false, second: false }, turn: null },
-    ...{ centre: null, faults: [], cues: [], secondNotYetMs: [], shown: { first: null, second: null } },
+    volumeMl: own?.volumeMl ?? portionMl(run, formulaId),
+    worth: 1,
+    mouldMm: (own ? own.mouldMm : run.state.mouldMm.get(formulaId)) ?? null,
+    laid: run.state.places.get(onStation(formulaId, stationId)) ?? null,
+    pouredAtMs: pourMs,
+    ...freshPiece(),
   };
   return {
     ...run.state,

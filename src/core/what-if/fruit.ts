@@ -2,7 +2,8 @@ import type { RunView } from '#core/setup';
 import { flipBestAt, simulatePiece } from '#core/piece';
 import { firstZoneOf } from '#core/setup';
 import { tableOf } from '#core/forecast';
-import { BERRY_G, pieceInput } from '#core/forecast';
+import { pieceInput } from '#core/forecast';
+import { FRUIT_G, type FruitCut } from '#core/pour';
 
 /** First side at the formula's surface with fruit on the piece, s. */
 export interface FruitEffects {
@@ -11,11 +12,12 @@ export interface FruitEffects {
   readonly frozenS: number;
 }
 
-/** What so many berries on each piece do to its first side, fresh and frozen. */
+/** What so many berries or slices on each piece do to its first side, fresh and frozen. */
 export function fruitEffects(
   run: RunView,
   formulaId: string,
   each: number,
+  cut: FruitCut,
   diameterMm: number,
   nowMs: number,
 ): FruitEffects | null {
@@ -26,7 +28,7 @@ export function fruitEffects(
   const input = { ...plain, plate: { ...plain.plate, surfaceC } };
   const areaM2 = (Math.PI * (diameterMm / 1000) ** 2) / 4;
   const first = (frozen: boolean) =>
-    simulatePiece({ ...input, fruit: { count: each, eachG: BERRY_G, frozen, areaM2 } }).flip.bestS;
+    simulatePiece({ ...input, fruit: { count: each, cut, eachG: FRUIT_G[cut], frozen, areaM2 } }).flip.bestS;
   // the figure the other cards show, and what fruit adds to it
   const plainS = flipBestAt(tableOf(plain, run.memo), surfaceC);
   const adds = (firstS: number) => plainS + firstS - simulatePiece(input).flip.bestS;

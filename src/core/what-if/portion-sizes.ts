@@ -2,7 +2,7 @@ import type { RunView } from '#core/setup';
 import { wholePieces } from '#core/formula';
 import type { Disc } from '#core/pour';
 import type { RunState } from '#core/run';
-import { briefPanfuls, wholeBatter, placesIn } from '#core/setup';
+import { briefPanfuls, firstZoneOf, wholeBatter, placesIn } from '#core/setup';
 import { firstSideOn, pourHeat, type PourMoment } from './first-side.ts';
 import { tableOf } from '#core/forecast';
 import { pieceInput } from '#core/forecast';
@@ -39,7 +39,8 @@ export function portionSteps(
   if (!item) return [];
   const stationId = item.stationIds[0]!;
   const lotMl = wholeBatter(run, formulaId)?.volumeMl ?? null;
-  const where = { formulaId, stationId, zoneId: run.station(stationId).zones[0]!.id };
+  const where = firstZoneOf(run, formulaId);
+  if (!where) return [];
   const heat = pourHeat(run, where, at);
   const of = (volumeMl: number) => {
     const as: RunState = { ...run.state, portionMl: new Map(run.state.portionMl).set(formulaId, volumeMl) };

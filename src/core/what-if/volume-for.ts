@@ -1,5 +1,5 @@
 import type { RunView } from '#core/setup';
-import { familyOf } from '#core/formula';
+import { MOST_POUR_ML, familyOf } from '#core/formula';
 import { lotInUse } from '#core/run';
 import type { Disc } from '#core/pour';
 import { discFrom } from '#core/forecast';
@@ -14,13 +14,12 @@ export function discNow(run: RunView, formulaId: string, stationId: string, nowM
 /** What a pour is wished to become: a disc so wide, or a film so thick. */
 export type PourWish = { readonly diameterMm: number } | { readonly thicknessMm: number };
 
-/** Pours that a hand can measure, mL. Common practice, no source. */
+/** The least pour that a hand can measure, mL. Common practice, no source. */
 const LEAST_ML = 2;
-const MAX_ML = 1000; // Common practice, no source.
 
 /**
  * The volume that becomes what is wished on a station: the same law as the disc's, read backwards by bisection, since
- * discs only grow with their volume. Nothing when no pour between 2 mL and 1 L does.
+ * discs only grow with their volume. Nothing when no pour between 2 mL and the most that is poured does.
  */
 export function volumeFor(
   run: RunView,
@@ -34,9 +33,9 @@ export function volumeFor(
     const disc = discAt(volumeMl);
     return 'diameterMm' in wish ? disc.diameterMm >= wish.diameterMm : disc.thicknessMm >= wish.thicknessMm;
   };
-  if (reaches(LEAST_ML) || !reaches(MAX_ML)) return null;
+  if (reaches(LEAST_ML) || !reaches(MOST_POUR_ML)) return null;
   let low = LEAST_ML;
-  let high = MAX_ML;
+  let high = MOST_POUR_ML;
   for (let i = 0; i < 40; i++) {
     const middle = Math.sqrt(low * high);
     if (reaches(middle)) high = middle;

@@ -5,13 +5,13 @@ import { hostname } from 'node:os';
 import type { ServerConfig } from '../config.ts';
 import { RequestError, forbidden } from '../errors.ts';
 
-/** What a page of Bluebell has no use for, and the screen that stays lit while one cooks. */
+/** What a page of Bluebell has no use for; and what it has: the screen that stays lit while one cooks, a tablet's own tilt in the swirl trainer. */
 const PERMISSIONS = [
-  ...['accelerometer', 'camera', 'display-capture', 'geolocation', 'gyroscope', 'magnetometer', 'microphone', 'midi'],
+  ...['camera', 'display-capture', 'geolocation', 'magnetometer', 'microphone', 'midi'],
   ...['payment', 'serial', 'usb'],
 ]
   .map((name) => `${name}=()`)
-  .concat('screen-wake-lock=(self)')
+  .concat(['screen-wake-lock', 'accelerometer', 'gyroscope'].map((name) => `${name}=(self)`))
   .join(', ');
 
 /** Headers the application lives under, limits, only the names that are its own, and no writing from another site. */

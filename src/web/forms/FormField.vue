@@ -17,7 +17,7 @@ const id = useId();
         :id="id"
         :value="model"
         :rows="rows"
-        :type="rows ? undefined : type === 'decimal' ? 'text' : (type ?? 'text')"
+        :type="rows ? undefined : type === 'decimal' || type === 'amount' ? 'text' : (type ?? 'text')"
         :inputmode="type === 'number' || type === 'decimal' ? 'decimal' : undefined"
         :autocomplete="autocomplete ?? 'off'"
         :min="min"

@@ -1,4 +1,4 @@
-/** How a labelled input is shown and filled. `decimal` takes a point or a comma. */
+/** How a labelled input is shown and filled. `decimal` takes a point, a comma or a fraction; `amount` words of measure too. */
 export interface FieldLook {
   readonly label: string;
   readonly hint?: string;

@@ -107,14 +107,10 @@ const drop = () =>
       :label="t('larder.co2')"
       :hint="t('larder.co2Hint')"
     />
-    <BoundField
-      v-if="values.role === 'powder' || values.role === 'soda'"
-      :of="form"
-      name="useBy"
-      class="max-w-48"
-      type="date"
-      :label="t('larder.useBy')"
-    />
+    <div v-if="values.role === 'powder' || values.role === 'soda'" class="flex flex-wrap gap-3">
+      <BoundField :of="form" name="useBy" class="max-w-48" type="date" :label="t('larder.useBy')" />
+      <BoundField :of="form" name="openedOn" class="max-w-48" type="date" :label="t('larder.openedOn')" />
+    </div>
     <FormFaults :of="form" />
     <p v-for="message in errors" :key="message" class="font-semibold text-ember" role="alert">{{ message }}</p>
     <div class="flex flex-wrap gap-3">

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { Plus } from '@lucide/vue';
 import { computed, onMounted, ref } from 'vue';
-import { tinState } from '#core/formula';
+import { lastDayOf, tinState } from '#core/formula';
 import { INGREDIENT_ROLES, SHIPPED_LARDER, type Ingredient } from '#core/ingredients';
 import { MEASURE_ML } from '#core/units';
 import AppBar from '../parts/AppBar.vue';
@@ -48,7 +48,7 @@ const cupOf = (food: Ingredient) => {
   };
 };
 const today = new Date().toISOString().slice(0, 10);
-const tinDay = (useBy: string) => tinState(useBy, today);
+const tinDay = (food: Ingredient) => tinState(food, today);
 const isOwn = (food: Ingredient) => SHIPPED_LARDER.get(food.id) !== food;
 function kept(): void {
   open.value = null;
@@ -93,11 +93,11 @@ function kept(): void {
                 t('larder.own')
               }}</span>
               <span
-                v-if="food.useBy"
+                v-if="lastDayOf(food)"
                 class="block text-sm"
-                :class="tinDay(food.useBy) === 'past' ? 'text-ember' : 'text-soft'"
-                >{{ t('larder.useBy') }} {{ food.useBy
-                }}<template v-if="tinDay(food.useBy) === 'past'">, {{ t('larder.useByPast') }}</template></span
+                :class="tinDay(food) === 'past' ? 'text-ember' : 'text-soft'"
+                >{{ t('larder.useBy') }} {{ lastDayOf(food)
+                }}<template v-if="tinDay(food) === 'past'">, {{ t('larder.useByPast') }}</template></span
               >
               <span v-if="food.allergens.length" class="block text-sm text-ember">{{
                 food.allergens.map((each) => t(`allergen.${each}`)).join(', ')

@@ -27,6 +27,7 @@ export interface FoodForm {
   allergens: Allergen[];
   co2: string;
   useBy: string;
+  openedOn: string;
 }
 
 export const PARTS = ['waterG', 'proteinG', 'fatG', 'carbohydrateG', 'sugarsG'] as const;
@@ -51,7 +52,8 @@ export function foodForm(food: Ingredient | null, cupMl: number, name: string): 
       fatG: text(composition?.fatG, 2),
     },
     ...{ carbohydrateG: text(composition?.carbohydrateG, 2), sugarsG: text(composition?.sugarsG, 2) },
-    ...{ allergens: [...(food?.allergens ?? [])], useBy: food?.useBy ?? '', co2: text(food?.co2Percent?.value, 1) },
+    ...{ useBy: food?.useBy ?? '', openedOn: food?.openedOn ?? '' },
+    ...{ allergens: [...(food?.allergens ?? [])], co2: text(food?.co2Percent?.value, 1) },
   };
 }
 
@@ -76,6 +78,7 @@ export function foodSchema(
     ...{ carbohydrateG: ofHundredG, sugarsG: ofHundredG },
     allergens: v.array(v.picklist(ALLERGENS)),
     useBy: v.string(),
+    openedOn: v.string(),
   };
   const roles = v.variant('role', [
     v.object({ role: v.literal('powder'), co2: known(0.1, MAX_CO2_PERCENT), ...common }),
@@ -102,6 +105,7 @@ export function foodSchema(
         ...(ownWord ? { name: value.name } : {}),
         allergens: ALLERGENS.filter((each) => value.allergens.includes(each)),
         useBy: value.useBy || null,
+        openedOn: value.openedOn || null,
       };
     }),
   );

@@ -8,7 +8,7 @@ import {
   liquidPer100g,
   partsAgainstBands,
   type FormulaBody,
-  type ScaledBatter,
+  type MeasuredBatter,
   wholePieces,
 } from '#core/formula';
 import type { Amount, Larder } from '#core/ingredients';
@@ -18,7 +18,7 @@ import { t, tn } from '../words/index.ts';
 
 const props = defineProps<{
   body: FormulaBody;
-  batter: ScaledBatter;
+  batter: MeasuredBatter;
   /** What is really in it, when that is known. */
   now?: readonly Amount[] | undefined;
   larder: Larder;
@@ -43,7 +43,11 @@ const position = computed(() => {
   const { low, high } = band.value;
   return Math.min(98, Math.max(2, 25 + (50 * (water.value.withEggG - low)) / (high - low)));
 });
-const eggsMoved = computed(() => Math.abs(props.batter.exactEggs - Math.round(props.batter.exactEggs)) > 0.02);
+const wholeEggs = computed(() => props.batter.lines.find(({ eggs }) => eggs !== undefined)?.eggs);
+/** Told when the two figures that would be shown are two. */
+const eggsMoved = computed(
+  () => wholeEggs.value !== undefined && number(props.batter.exactEggs, 1) !== number(wholeEggs.value, 1),
+);
 </script>
 
 <template>
@@ -111,7 +115,10 @@ const eggsMoved = computed(() => Math.abs(props.batter.exactEggs - Math.round(pr
         <dd class="text-sm text-soft">
           {{ tn('balance.pours', wholePieces(batter.pours)) }} {{ t('balance.over') }}
           <template v-if="eggsMoved">{{
-            t('balance.eggs', { exact: number(batter.exactEggs, 1), whole: Math.round(batter.exactEggs) })
+            t(batter.measured ? 'balance.eggsMeasured' : 'balance.eggs', {
+              exact: number(batter.exactEggs, 1),
+              whole: wholeEggs,
+            })
           }}</template>
         </dd>
       </div>

@@ -1,13 +1,13 @@
 <script setup lang="ts">
 import { computed, reactive, watch } from 'vue';
 import type { FormulaBody, ScaleTarget } from '#core/formula';
-import { eggPartG, type Larder } from '#core/ingredients';
-import { G_PER } from '#core/units';
+import { eggPartG, ingredientOf, type Larder } from '#core/ingredients';
 import ChoiceField from '../forms/ChoiceField.vue';
 import FormField from '../forms/FormField.vue';
 import ChoiceChips from './ChoiceChips.vue';
 import { ingredientName } from './format.ts';
 import { readFigure } from '../forms/read-figure.ts';
+import { readMass, readVolume } from '../forms/read-amount.ts';
 import { useSession } from '../stores/session.ts';
 import { t } from '../words/index.ts';
 
@@ -70,8 +70,6 @@ function mainOf(): string | undefined {
   return [...liquids, ...weighable.value].sort((a, b) => (b.percent ?? 0) - (a.percent ?? 0))[0]?.ingredientId;
 }
 
-const gramsPer = computed(() => (session.settings.weights === 'oz' ? G_PER.ounce : 1));
-
 function aim(next: Way = way.value): void {
   const made: Record<Way, () => ScaleTarget> = {
     pieces: () => ({ by: 'pieces', pieces: readFigure(typed.pieces) }),
@@ -82,7 +80,7 @@ function aim(next: Way = way.value): void {
     onHand: () => ({
       by: 'onHand',
       ingredientId: onHandId.id,
-      massG: readFigure(typed.onHand || '500') * gramsPer.value,
+      massG: readMass(typed.onHand || '500', ingredientOf(props.larder, onHandId.id)),
     }),
   };
   if (next === 'onHand' && typed.onHand === '') typed.onHand = session.settings.weights === 'oz' ? '16' : '500';
@@ -91,7 +89,7 @@ function aim(next: Way = way.value): void {
 const portion = computed({
   get: () => String(portionMl.value),
   set: (text) => {
-    const volumeMl = readFigure(text);
+    const volumeMl = readVolume(text);
     if (volumeMl > 0 && volumeMl <= 1000) portionMl.value = volumeMl;
   },
 });
@@ -117,7 +115,7 @@ const portion = computed({
       <FormField
         v-model="typed.onHand"
         class="w-36"
-        type="decimal"
+        type="amount"
         :unit="session.settings.weights"
         :label="t('bench.field.onHand')"
         @update:model-value="aim()"
@@ -136,7 +134,7 @@ const portion = computed({
       v-if="portionMl !== undefined"
       v-model="portion"
       class="w-32"
-      type="decimal"
+      type="amount"
       unit="mL"
       :label="t('bench.field.portion')"
     />

@@ -1,4 +1,11 @@
-import { differenceFromCelsius, fromCelsius, fromG, type KitchenMeasure } from '#core/units';
+import {
+  differenceFromCelsius,
+  fromCelsius,
+  fromG,
+  kitchenMeasures,
+  type KitchenMeasure,
+  type MeasureSystem,
+} from '#core/units';
 import { inSpoons, ingredientOf, type Larder } from '#core/ingredients';
 import { markName, type Dial } from '#core/plate';
 import { useSession } from '../stores/session.ts';
@@ -47,6 +54,12 @@ export function temperature(tempC: number): string {
   return `${Math.round(fromCelsius(tempC, unit))}\u00a0°${unit}`;
 }
 
+/** By how much hotter or cooler, in the cook's unit: "20 °C". */
+export function temperatureDifference(byC: number): string {
+  const unit = useSession().settings.temperatureUnit;
+  return `${Math.round(differenceFromCelsius(byC, unit))}\u00a0°${unit}`;
+}
+
 /** A spread of temperature in the cook's unit, without it. */
 export function temperatureSpread(sdC: number): string {
   const unit = useSession().settings.temperatureUnit;
@@ -81,12 +94,49 @@ export function eggCount(ingredientId: string, count: number): string {
 }
 
 /** What this cook's cups and spoons make of a mass: "5½ cups", "1 tbsp + ½ tsp"; nothing when nobody knows or none come near. */
-export function cups(ingredientId: string, massG: number | null, larder: Larder): string {
+export function cups(
+  ingredientId: string,
+  massG: number | null,
+  larder: Larder,
+  system: MeasureSystem = useSession().settings.measures,
+): string {
   if (massG === null) return '';
-  const measures = inSpoons(ingredientOf(larder, ingredientId), massG, useSession().settings.measures);
+  const measures = inSpoons(ingredientOf(larder, ingredientId), massG, system);
   if (measures === null) return '';
   return measures.length === 0 ? t('amount.pinch') : measures.map(spoon).join(' + ');
 }
+
+/** An amount to put in: what leads, and what stands beside it. */
+export interface ShownAmount {
+  readonly lead: string;
+  readonly beside: string;
+}
+
+/** By weight with cups or eggs beside it; in a kitchen without a scale the other way round, where they come near enough. */
+export function shownAmount(
+  { ingredientId, massG, eggs }: { ingredientId: string; massG: number | null; eggs?: number | undefined },
+  larder: Larder,
+  measuredBy: MeasureSystem | null | undefined,
+): ShownAmount {
+  const counted = eggs ? eggCount(ingredientId, eggs) : cups(ingredientId, massG, larder, measuredBy ?? undefined);
+  const weighed = weight(massG);
+  return measuredBy && counted ? { lead: counted, beside: weighed } : { lead: weighed, beside: counted };
+}
+
+/** How often a recipe: "× 1½". */
+export function timesText(factor: number): string {
+  const whole = Math.floor(factor + 1e-6);
+  const sign = Object.entries(VULGAR).find(([fraction]) => Math.abs(ratio(fraction) - (factor - whole)) < 0.005)?.[1];
+  return `× ${whole === 0 && sign ? '' : whole}${sign ?? ''}`;
+}
+
+/** How much a pour is: mL, or in a kitchen without a scale cups and spoons where they come near enough. */
+export function pourText(volumeMl: number, measuredBy: MeasureSystem | null | undefined): string {
+  const measures = measuredBy ? kitchenMeasures(volumeMl, measuredBy, POUR_OFF) : null;
+  return measures?.length ? measures.map(spoon).join(' + ') : millilitres(volumeMl);
+}
+/** A hand pours no nearer. Common practice, no source. */
+const POUR_OFF = 0.08;
 
 function spoon({ unit, whole, fraction }: KitchenMeasure): string {
   const part = fraction[0] === 0 ? '' : VULGAR[fraction.join('/')]!;

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { computed, onMounted, reactive, ref, watch } from 'vue';
 import { useRouter } from 'vue-router';
-import { batterTypeOf, formulaFrom, type PastedLine } from '#core/formats';
+import { formulaFrom, type PastedLine } from '#core/formats';
 import { BATTER_TYPES, type BatterType } from '#core/formula';
 import type { Formula } from '#contract';
 import { call } from '../sync/api.ts';
@@ -17,6 +17,8 @@ import { useAction } from '../forms/use-action.ts';
 import { useLibrary } from '../stores/library.ts';
 import { useSession } from '../stores/session.ts';
 import { t, tn } from '../words/index.ts';
+import { figureRows, withoutRows } from './figure-rows.ts';
+import PastedFigures from './PastedFigures.vue';
 import PastedRow from './PastedRow.vue';
 import { usePasted } from './use-pasted.ts';
 
@@ -34,6 +36,8 @@ const type = ref<BatterType>('leavened');
 const mended = reactive(new Map<number, PastedLine | null>());
 /** Doubtful lines that the cook looked at and found right. */
 const looked = reactive(new Set<number>());
+/** Figures of the method that the cook crossed out, by key and place. */
+const out = reactive(new Set<string>());
 
 const { recipe, reading } = usePasted(text);
 watch(recipe, (read, before) => {
@@ -41,12 +45,9 @@ watch(recipe, (read, before) => {
     mended.clear();
     looked.clear();
   }
+  out.clear();
   if (read.name) name.value = read.name;
-  type.value = batterTypeOf(
-    read.lines,
-    read.steps.map((step) => step.text),
-    library.larder,
-  );
+  type.value = read.type.value;
 });
 const lines = computed(() =>
   recipe.value.lines.map((read, index) => {
@@ -55,10 +56,14 @@ const lines = computed(() =>
   }),
 );
 const open = computed(() => lines.value.filter((line) => line.open).length);
+const figures = computed(() => figureRows(recipe.value.figures));
 const body = computed(() => {
   const kept = lines.value.flatMap(({ now }) => (now ? [now] : []));
   if (kept.length === 0) return null;
-  const mendedRecipe = { ...recipe.value, name: name.value, lines: kept };
+  const mendedRecipe = {
+    ...recipe.value,
+    ...{ name: name.value, lines: kept, figures: withoutRows(recipe.value.figures, out) },
+  };
   return orFault(() => formulaFrom(mendedRecipe, type.value, library.larder));
 });
 
@@ -89,6 +94,9 @@ const keep = () =>
           :aria-busy="reading"
         />
         <span v-if="recipe.cut" class="text-sm text-ember" role="status">{{ t('paste.cut') }}</span>
+        <span v-else-if="text.trim() && !reading && !lines.length" class="text-sm text-ember" role="status">{{
+          t('paste.nothing')
+        }}</span>
         <span v-else-if="reading" class="text-sm text-soft" role="status">{{ t('paste.reading') }}</span>
       </label>
       <div v-if="lines.length" class="flex flex-col gap-4">
@@ -97,12 +105,13 @@ const keep = () =>
             <FormField v-model="name" class="min-w-48 flex-1" :label="t('bench.name')" :error="errors['body.name']" />
             <ChoiceField
               v-model="type"
-              :label="t('paste.type')"
+              :label="t('making.type')"
               :options="BATTER_TYPES.map((value) => ({ value, label: t(`batterType.${value}`) }))"
             />
           </div>
           <p class="mt-2 text-sm text-soft">
-            {{ recipe.pieces ? t('paste.makes', { n: recipe.pieces }) : t('paste.makesUnknown') }}
+            {{ t(`paste.why.${type === recipe.type.value ? recipe.type.why : 'own'}`) }}
+            <template v-if="!recipe.figures.pieces">{{ t('paste.makesUnknown') }}</template>
             <template v-if="recipe.plate.length">{{
               t('paste.plate', {
                 names: recipe.plate.map((line) => ingredientName(line.ingredientId ?? '', library.larder)).join(', '),
@@ -123,10 +132,13 @@ const keep = () =>
               @looked="looked.add(line.index)"
             />
           </ul>
+        </PaperCard>
+        <PastedFigures :rows="figures" :out="out" />
+        <PaperCard>
           <p v-if="body?.fault" class="mt-3 font-semibold text-ember" role="alert">
             {{ faultWords(body.fault, library.larder) }}
           </p>
-          <div class="mt-4 flex flex-wrap items-center gap-3">
+          <div class="flex flex-wrap items-center gap-3">
             <BigButton look="say" :disabled="busy || !body?.value || open > 0" @click="keep">{{
               t('paste.keep')
             }}</BigButton>

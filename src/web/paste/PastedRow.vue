@@ -3,7 +3,8 @@ import { computed, ref, watch } from 'vue';
 import type { PastedLine } from '#core/formats';
 import type { Larder } from '#core/ingredients';
 import { grams, ingredientName, weight } from '../parts/format.ts';
-import { readWeight, weightFigure } from '../parts/weight-figure.ts';
+import { readMass } from '../forms/read-amount.ts';
+import { weightFigure } from '../parts/weight-figure.ts';
 import { useSession } from '../stores/session.ts';
 import { t } from '../words/index.ts';
 
@@ -33,8 +34,9 @@ const choices = computed(() =>
 /** What the cook wrote is sure; an empty amount is unknown on purpose. */
 function mend(): void {
   const unknown = amount.value.trim() === '';
-  const g = readWeight(amount.value);
-  wrong.value = id.value === '' || (!unknown && !(g > 0));
+  const food = props.larder.get(id.value);
+  const g = food ? readMass(amount.value, food) : NaN;
+  wrong.value = !food || (!unknown && !(g > 0));
   if (wrong.value) return;
   emit('mend', {
     ...props.read,
@@ -108,7 +110,6 @@ function mend(): void {
         >{{ t('paste.howMuch', { unit }) }}
         <input
           v-model="amount"
-          inputmode="decimal"
           class="min-h-12 w-28 rounded-control border bg-card px-3 text-lg font-normal"
           :class="wrong ? 'border-ember' : 'border-line'"
           :aria-invalid="wrong"

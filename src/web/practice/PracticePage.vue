@@ -7,18 +7,19 @@ import ChoiceChips from '../parts/ChoiceChips.vue';
 import PaperCard from '../parts/PaperCard.vue';
 import { useKeys } from '../stages/frame/keys.ts';
 import { t } from '../words/index.ts';
+import PracticeTabs from './PracticeTabs.vue';
 import PracticePlate from './PracticePlate.vue';
 import TrainedRow from './TrainedRow.vue';
 import { useTrainer } from './use-trainer.ts';
 
 /** The flip trainer: the learner says when each piece is turned. */
 const trainer = useTrainer();
-const { level, speed, best, pieces, results, over, running, said } = trainer;
+const { level, speed, skills, pieces, results, over, running, said } = trainer;
 const plate = trainer.trainer;
 
 const levels = computed(() =>
   trainer.levels.map((value) => {
-    const score = best.value[value];
+    const score = skills.value[value]?.best;
     const name = t(`practice.levels.${value}`);
     return { value, label: score === undefined ? name : `${name} · ${t('practice.best', { score })}` };
   }),
@@ -45,7 +46,10 @@ for (const digit of [1, 2, 3, 4])
   <AppBar />
   <main class="mx-auto flex max-w-6xl flex-col gap-4 p-5 max-sm:p-3">
     <div :class="{ 'max-sm:sr-only': plate && !over }">
-      <h1 class="text-3xl">{{ t('practice.title') }}</h1>
+      <div class="flex flex-wrap items-center justify-between gap-3">
+        <h1 class="text-3xl">{{ t('practice.title') }}</h1>
+        <PracticeTabs />
+      </div>
       <p class="text-soft">{{ t('practice.lead') }}</p>
     </div>
     <div class="grid items-start gap-5 lg:grid-cols-[16rem_1fr_20rem]">
@@ -85,6 +89,7 @@ for (const digit of [1, 2, 3, 4])
         <PaperCard v-if="over" look="bell" class="mb-3" role="status" data-testid="round">
           <p class="figure text-2xl">{{ t('practice.mean', { score: trainer.meanScore.value }) }}</p>
           <p>{{ t(`practice.round.${trainer.word.value}`) }}</p>
+          <p v-if="trainer.unkept.value">{{ t('practice.unkept') }}</p>
         </PaperCard>
         <PaperCard :title="t('practice.results')">
           <p v-if="results.length === 0" class="text-soft">{{ t('practice.none') }}</p>

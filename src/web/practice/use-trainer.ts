@@ -1,6 +1,15 @@
-import { useIntervalFn, useLocalStorage } from '@vueuse/core';
+import { useIntervalFn } from '@vueuse/core';
 import { computed, ref, shallowRef, triggerRef } from 'vue';
-import { FlipTrainer, LEVELS, ROUND, type Level, type PieceInTraining, type TrainedPiece } from '#core/rehearsal';
+import {
+  FlipTrainer,
+  LEVELS,
+  fittingLevel,
+  ROUND,
+  type Level,
+  type PieceInTraining,
+  type TrainedPiece,
+} from '#core/rehearsal';
+import { useProgress } from './use-progress.ts';
 
 /** A look at the plate every so often, ms. */
 const TICK_MS = 250;
@@ -13,9 +22,9 @@ const GOOD_SCORE = 75;
 
 /** One round after another on the practice plate: its clock, what lies there, and what came of it. */
 export function useTrainer() {
-  const level = ref<Level>('steady');
   const speed = ref(4);
-  const best = useLocalStorage<Partial<Record<Level, number>>>('practice-best', {});
+  const { skills, unkept, keep } = useProgress('flip');
+  const level = ref<Level>(fittingLevel(LEVELS, skills.value));
   const trainer = shallowRef<FlipTrainer | null>(null);
   const pieces = shallowRef<readonly PieceInTraining[]>([]);
   const results = shallowRef<readonly TrainedPiece[]>([]);
@@ -57,7 +66,7 @@ export function useTrainer() {
     show();
     if (!over.value) return;
     clock.pause();
-    best.value = { ...best.value, [level.value]: Math.max(best.value[level.value] ?? 0, meanScore.value) };
+    void keep(level.value, meanScore.value);
   }
 
   function show(): void {
@@ -77,7 +86,8 @@ export function useTrainer() {
   }
 
   return {
-    ...{ level, speed, best, trainer, pieces, results, said, over, meanScore, word, levels: LEVELS, of: ROUND.pieces },
+    ...{ level, speed, skills, unkept, levels: LEVELS },
+    ...{ trainer, pieces, results, said, over, meanScore, word, of: ROUND.pieces },
     ...{ start, stop, flip, running: clock.isActive },
     pause: () => (clock.isActive.value ? clock.pause() : clock.resume()),
   };

@@ -4,12 +4,14 @@ import { computed, onMounted, reactive, ref } from 'vue';
 import { useRouter } from 'vue-router';
 import * as v from 'valibot';
 import { fromCelsius, toCelsius } from '#core/units';
+import { poursOf } from '#core/lot';
 import type { Station } from '#contract';
 import { CallError } from '../sync/api.ts';
 import { correctedNowMs } from '../sync/clock.ts';
 import AppBar from '../parts/AppBar.vue';
 import FormField from '../forms/FormField.vue';
 import { figure, orNothing } from '../forms/fields.ts';
+import { volume } from '../forms/read-amount.ts';
 import { millilitres, temperature } from '../parts/format.ts';
 import { useLibrary } from '../stores/library.ts';
 import type { NewEvent } from '../sync/envelope.ts';
@@ -20,8 +22,9 @@ import { cookingSpanMs, makeRun } from './make-run.ts';
 
 // Three taps: which batter, how much, which plate. The third one leads to the Cook stage.
 const AMOUNTS_ML = [500, 1000, 2000, 4000];
-/** What a bucket may hold, L, and how warm a batter may be, °C. Common practice, no source. */
-const LITRES = { low: 0.05, high: 50 };
+/** What a bucket may hold, mL, and how warm a batter may be, °C. Common practice, no source. */
+const BATTER_ML = { low: 50, high: 50_000 };
+const ML_PER_LITRE = 1000;
 const BATTER_C = { low: 0, high: 45 };
 /** A batter that stands beside a griddle, °C, where nobody says how warm it is. Assumed. */
 const USUAL_BATTER_C = 20;
@@ -41,21 +44,19 @@ const readOf = <Meaning,>(schema: v.GenericSchema<string, Meaning>, text: string
   const read = v.safeParse(schema, text);
   return { value: read.success ? read.output : undefined, fault: read.issues?.[0].message };
 };
-const litres = computed(() => readOf(orNothing(figure(LITRES.low, LITRES.high)), typed.litres));
+const litres = computed(() => readOf(orNothing(volume(BATTER_ML.low, BATTER_ML.high, ML_PER_LITRE)), typed.litres));
 const warmth = computed(() => {
   const at = (tempC: number) => Math.round(fromCelsius(tempC, unit.value));
   return readOf(orNothing(figure(at(BATTER_C.low), at(BATTER_C.high))), typed.warmth);
 });
 const wrong = computed(() => Boolean(litres.value.fault ?? warmth.value.fault));
-const volumeMl = computed(() => (litres.value.value === undefined ? chosenMl.value : litres.value.value * 1000));
+const volumeMl = computed(() => (litres.value.value === undefined ? chosenMl.value : litres.value.value));
 const failed = ref('');
 const busy = ref(false);
 onMounted(() => library.load());
 
 const pieces = computed(() =>
-  formula.value && volumeMl.value && !wrong.value
-    ? Math.floor(volumeMl.value / formula.value.body.portion.volumeMl)
-    : 0,
+  formula.value && volumeMl.value && !wrong.value ? poursOf(volumeMl.value, formula.value.body.portion.volumeMl) : 0,
 );
 
 function choose(amountMl: number): void {
@@ -146,7 +147,7 @@ const off = 'border-line bg-card';
           >
             <span class="figure block text-2xl">{{ millilitres(amount) }}</span>
             <span v-if="formula" class="text-soft">{{
-              tn('cookNow.pieces', Math.floor(amount / formula.body.portion.volumeMl))
+              tn('cookNow.pieces', poursOf(amount, formula.body.portion.volumeMl))
             }}</span>
           </RadioGroupOption>
         </RadioGroup>

@@ -41,6 +41,8 @@ const form = useForm({
 });
 const { values } = form;
 
+/** What may be cooked is known: what is asked before that would be lost as it comes. */
+const ready = ref(false);
 onMounted(async () => {
   await library.load();
   const items = Object.fromEntries(
@@ -50,6 +52,7 @@ onMounted(async () => {
     ]),
   );
   form.set('items', items);
+  ready.value = true;
 });
 
 /** Two to three pieces a head over all formulas; common practice, no source. */
@@ -79,7 +82,7 @@ function make(asRehearsal: boolean, event: Event): void {
   <main class="mx-auto max-w-4xl p-5">
     <h1 class="mb-5 text-3xl">{{ t('newRun.title') }}</h1>
     <FirstSteps v-if="library.isBare" />
-    <form v-else class="flex flex-col gap-5" novalidate @submit.prevent="make(false, $event)">
+    <form v-else-if="ready" class="flex flex-col gap-5" novalidate @submit.prevent="make(false, $event)">
       <PaperCard>
         <div class="grid gap-4 sm:grid-cols-[2fr_1fr_1fr]">
           <BoundField :of="form" name="name" :label="t('newRun.name')" />

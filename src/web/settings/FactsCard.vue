@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue';
 import { EGG_CLASS_IDS } from '#core/ingredients';
-import { pressureAtAltitudePa, toCelsius, fromCelsius } from '#core/units';
+import { MEASURE_SYSTEMS, pressureAtAltitudePa, toCelsius, fromCelsius } from '#core/units';
 import { RULE_SETS } from '#core/safety';
 import { KITCHEN_FACTS, KitchenFactsSchema, RULE_CHOICES } from '#contract';
 import BigButton from '../parts/BigButton.vue';
@@ -20,10 +20,11 @@ import { useForm } from '../forms/use-form.ts';
 const session = useSession();
 const facts = computed(() => session.session?.kitchen.facts ?? KITCHEN_FACTS);
 const unit = computed(() => session.settings.temperatureUnit);
-const { eggClass, altitudeM, roomC, bowlMl, fridgeC, rules } = facts.value;
+const { eggClass, altitudeM, roomC, bowlMl, fridgeC, rules, measuredBy } = facts.value;
+const SCALE = 'scale';
 /** As the contract has them, but in the cook's unit, and the bowl in litres. */
 const typed = {
-  ...{ eggClass, rules, altitudeM: String(altitudeM) },
+  ...{ eggClass, rules, altitudeM: String(altitudeM), measuredBy: measuredBy ?? SCALE },
   ...{ roomC: String(Math.round(fromCelsius(roomC, unit.value))), fridgeC: shownC(fridgeC) },
   ...{ bowlMl: bowlMl === null ? '' : String(bowlMl / 1000), ownRules: ownRulesForm() },
 };
@@ -48,6 +49,7 @@ function written({ ownRules, ...now }: typeof typed): unknown {
     ...{ ...facts.value, eggClass: now.eggClass, rules: now.rules, altitudeM: readFigure(now.altitudeM) },
     ...{ roomC: tempC(now.roomC), fridgeC: tempC(now.fridgeC) },
     bowlMl: now.bowlMl.trim() === '' ? null : readFigure(now.bowlMl) * 1000,
+    measuredBy: now.measuredBy === SCALE ? null : now.measuredBy,
     ownRules: now.rules === 'own' ? { ...RULE_SETS.us, ...ownFigures } : facts.value.ownRules,
   };
 }
@@ -82,6 +84,15 @@ const air = computed(() => {
         name="eggClass"
         :label="t('facts.eggClass')"
         :options="EGG_CLASS_IDS.map((value) => ({ value, label: t(`eggClass.${value}`) }))"
+      />
+      <BoundChoice
+        :of="form"
+        name="measuredBy"
+        :label="t('facts.measuredBy')"
+        :options="[
+          { value: SCALE, label: t('facts.byScale') },
+          ...MEASURE_SYSTEMS.map((value) => ({ value, label: t(`kitchen.measures.${value}`) })),
+        ]"
       />
       <BoundField :of="form" name="altitudeM" type="decimal" unit="m" :label="t('facts.altitude')" />
       <BoundField :of="form" name="roomC" type="decimal" :unit="`°${unit}`" :label="t('facts.room')" />

@@ -1,7 +1,7 @@
 import { ref, shallowRef, type Ref, type ShallowRef } from 'vue';
 import { unrecordedWindows } from '#core/carry-over';
 import { type RunPlan } from '#core/guidance';
-import type { ScaledBatter } from '#core/formula';
+import type { MeasuredBatter } from '#core/formula';
 import type { EventKind, RunState } from '#core/run';
 import type { Run } from '#contract';
 import type { NewEvent } from '../sync/envelope.ts';
@@ -63,6 +63,7 @@ export function useOutlook({ run, state, nowMs, stuck, record }: CurrentRun) {
           kind: 'window-shown',
           payload,
         }));
+        for (const payload of result.films) facts.push({ kind: 'film-shown', payload });
         if (result.learned) facts.push({ kind: 'run-learned', payload: result.learned });
         // that it was shown changes nothing of what is predicted; that a morning is over and learned from does
         const kept = facts.length ? record(facts, result.learned !== null) : null;
@@ -95,7 +96,7 @@ export function useOutlook({ run, state, nowMs, stuck, record }: CurrentRun) {
 export function usePlan({ run, state, nowMs, caused, record }: CurrentRun) {
   const plan = shallowRef<RunPlan | null>(null);
   const planError = ref<string | null>(null);
-  const lots = shallowRef<Record<string, ScaledBatter>>({});
+  const lots = shallowRef<Record<string, MeasuredBatter>>({});
   let plannedFor = '';
 
   async function ask(): Promise<void> {

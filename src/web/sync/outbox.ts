@@ -18,7 +18,7 @@ export const othersWaiting = computed(() =>
 );
 
 /** Bluebell's own facts of advice: sent like taps, but not something a cook did. */
-const ADVICE = new Set(['plan-adopted', 'window-shown', 'run-learned']);
+const ADVICE = new Set(['plan-adopted', 'window-shown', 'film-shown', 'run-learned']);
 
 /** Taps as a cook counts them: a row done at once is one. */
 export function countTaps(events: readonly StoredEvent[]): number {

@@ -4,6 +4,11 @@ import { en } from './en.ts';
 /** All words of the interface, by language. */
 export const i18n = createI18n({ legacy: false, locale: 'en', fallbackLocale: 'en', messages: { en } });
 
+/** Words that come with their page. */
+export function addWords(words: object): void {
+  i18n.global.mergeLocaleMessage('en', words);
+}
+
 /** The words for a key; named values fill its gaps. */
 export function t(key: string, values: Record<string, unknown> = {}): string {
   return i18n.global.t(key, values);

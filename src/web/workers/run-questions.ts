@@ -1,3 +1,6 @@
+import { Z_NINE_IN_TEN } from '#core/units';
+import { SWIRL_SD_LN, USUAL_HANDS, filmOutlook, type FilmOutlook, type PouredFilm } from '#core/swirl';
+import type { FruitCut } from '#core/pour';
 import { unrecordedLearning } from '#core/carry-over';
 import {
   asCooked,
@@ -8,7 +11,7 @@ import {
   type CookedPiece,
   type Forecast,
 } from '#core/forecast';
-import type { ScaledBatter } from '#core/formula';
+import { familyOf, type MeasuredBatter } from '#core/formula';
 import {
   withInferred,
   inferredActions,
@@ -25,16 +28,20 @@ import { zoneMiddle, type SpotOnPlate } from '#core/plate';
 import type { Place } from '#core/pour';
 import { trulyCooked, type TrueSight } from '#core/rehearsal';
 import { eventAtFault, type Payload, type StoredEvent } from '#core/run';
-import { wholeBatter, type RunView } from '#core/setup';
+import { firstZoneOf, wholeBatter, type RunView } from '#core/setup';
 import { plateMap, type PlateMap } from '#core/surface';
 import {
   cookStrip,
+  filmsUntold,
+  filmSetup,
   fruitEffects,
+  type FilmSetup,
   nextFirstSide,
   portionSteps,
   pourEffects,
   wishedPlaces,
   type CookStrip,
+  type FilmAdvice,
   type FirstSide,
   type PortionStep,
   type PourEffects,
@@ -51,37 +58,30 @@ export interface Outlook {
   readonly truth: Readonly<Record<string, TrueSight>>;
   /** In a real run, once all is off: what it leaves for those to come and is not in the log yet. */
   readonly learned: Payload<'run-learned'> | null;
+  /** What each film that was just poured bears, where it is not in the log yet. */
+  readonly films: readonly Payload<'film-shown'>[];
 }
 
 /** Between two parts of a long answer: whoever is more urgent goes first, and who asked no longer ends it. @throws when it is cancelled */
 export type Breathe = () => Promise<void>;
 
+const filmQuestions = () => import('./film-questions.ts');
+
 /** What can be asked of the run that is held. */
 export const RUN_QUESTIONS = {
-  outlook(held: HeldRun, nowMs: number): Outlook {
+  async outlook(held: HeldRun, nowMs: number): Promise<Outlook> {
     const run = held.view();
-    if (isOver(run, held.facts.rehearsal))
-      return { forecast: { atMs: nowMs, pieces: {}, zones: [] }, assumed: [], truth: {}, learned: null };
-    const told = forecast(run, nowMs);
-    // in a rehearsal the tap is the action
-    if (held.facts.rehearsal)
-      return { forecast: told, assumed: [], truth: held.kitchen().sights(run.state, nowMs), learned: null };
-    const assumed = inferredActions(run.state, told, nowMs);
-    const learned = unrecordedLearning(run, nowMs);
-    return {
-      forecast: assumed.length > 0 ? withAssumed(run, nowMs, told, assumed) : told,
-      assumed,
-      truth: {},
-      learned,
-    };
+    const told = foretold(held, run, nowMs);
+    const films = filmsUntold(run).length === 0 ? [] : (await filmQuestions()).filmFacts(run);
+    return { ...told, films };
   },
 
   /** The plan, or why there is none. */
   plan: (held: HeldRun, nowMs: number) => planOf(held.view(), nowMs),
 
-  lots(held: HeldRun): Record<string, ScaledBatter> {
+  lots(held: HeldRun): Record<string, MeasuredBatter> {
     const run = held.view();
-    const lots: Record<string, ScaledBatter> = {};
+    const lots: Record<string, MeasuredBatter> = {};
     for (const { formulaId } of run.state.brief?.items ?? []) {
       const lot = wholeBatter(run, formulaId);
       if (lot) lots[formulaId] = lot;
@@ -90,11 +90,14 @@ export const RUN_QUESTIONS = {
   },
 
   /** What a pour of a mixed lot becomes when it is poured at a moment. */
-  effects(held: HeldRun, key: string, at: PourMoment): PourEffects | null {
+  async effects(held: HeldRun, key: string, at: PourMoment): Promise<PourEffects | null> {
     const run = held.view();
     const lot = run.state.lots.get(key);
     if (!lot || lot.mixedAtMs === null) return null;
-    return pourEffects(run, lot, lotConsistency(run, lot, at.pourMs), at);
+    const where = firstZoneOf(run, lot.formulaId);
+    const thin = familyOf(run.formula(lot.formulaId).type) === 'thin';
+    const coverBy = where && thin ? (await filmQuestions()).coverOn(run, where, at.pourMs) : null;
+    return pourEffects(run, lot, lotConsistency(run, lot, at.pourMs), at, coverBy);
   },
 
   /** How each piece of a formula came off; in a rehearsal what really happened. */
@@ -125,8 +128,40 @@ export const RUN_QUESTIONS = {
     nextFirstSide(held.view(), pour, at),
 
   /** What so many berries do to the first side. */
-  fruit: (held: HeldRun, formulaId: string, each: number, diameterMm: number, nowMs: number) =>
-    fruitEffects(held.view(), formulaId, each, diameterMm, nowMs),
+  fruit: (held: HeldRun, formulaId: string, each: number, cut: FruitCut, diameterMm: number, nowMs: number) =>
+    fruitEffects(held.view(), formulaId, each, cut, diameterMm, nowMs),
+
+  /** How surely the next pour of a thin batter covers, and what would make it surer. */
+  async filmAdvice(held: HeldRun, formulaId: string, stationId: string, nowMs: number): Promise<FilmAdvice | null> {
+    const run = held.view();
+    return (await filmQuestions()).filmAdvice(run, formulaId, stationId, nowMs);
+  },
+
+  /** The film that was made of a piece. */
+  async filmMade(held: HeldRun, pieceId: string): Promise<PouredFilm | null> {
+    const run = held.view();
+    return (await filmQuestions()).filmMade(run, pieceId);
+  },
+
+  /** What a pour of a thin batter covers on its pan, smaller and larger ones beside it; null where nothing is swirled. */
+  async film(
+    held: HeldRun,
+    formulaId: string,
+    stationId: string,
+    volumeMl: number,
+    nowMs: number,
+    breathe: Breathe = async () => undefined,
+  ): Promise<(FilmOutlook & Omit<FilmSetup, 'swirl'>) | null> {
+    const setup = filmSetup(held.view(), { formulaId, stationId }, nowMs);
+    if (!setup) return null;
+    const { swirl, ...told } = setup;
+    const films = filmOutlook(swirl, volumeMl, USUAL_HANDS, Z_NINE_IN_TEN * Math.hypot(setup.spread, SWIRL_SD_LN));
+    for (;;) {
+      await breathe();
+      const { done, value } = films.next();
+      if (done) return { ...value, ...told };
+    }
+  },
 
   /** A plate from above as it is believed to stand. */
   map(held: HeldRun, stationId: string, nowMs: number): PlateMap {
@@ -172,7 +207,8 @@ export const RUN_QUESTIONS = {
     return eventAtFault(held.events(), async (upTo) => {
       await breathe();
       try {
-        RUN_QUESTIONS.outlook(new HeldRun(held.facts, upTo, [], new Memo()), nowMs);
+        const until = new HeldRun(held.facts, upTo, [], new Memo());
+        foretold(until, until.view(), nowMs);
         return true;
       } catch {
         return false;
@@ -180,6 +216,24 @@ export const RUN_QUESTIONS = {
     });
   },
 };
+
+/** What is foreseen of a run but for its films. */
+function foretold(held: HeldRun, run: RunView, nowMs: number): Omit<Outlook, 'films'> {
+  if (isOver(run, held.facts.rehearsal))
+    return { forecast: { atMs: nowMs, pieces: {}, zones: [] }, assumed: [], truth: {}, learned: null };
+  const told = forecast(run, nowMs);
+  // in a rehearsal the tap is the action
+  if (held.facts.rehearsal)
+    return { forecast: told, assumed: [], truth: held.kitchen().sights(run.state, nowMs), learned: null };
+  const assumed = inferredActions(run.state, told, nowMs);
+  const learned = unrecordedLearning(run, nowMs);
+  return {
+    forecast: assumed.length > 0 ? withAssumed(run, nowMs, told, assumed) : told,
+    assumed,
+    truth: {},
+    learned,
+  };
+}
 
 /** The plan, or why there is none. */
 export function planOf(run: RunView, nowMs: number): RunPlan | { readonly error: string } {

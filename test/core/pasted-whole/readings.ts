@@ -21,7 +21,7 @@ interface Figure {
   readonly doubtful: boolean;
 }
 
-export const wholeRecipes = (): WholeRecipe[] => blocksIn(import.meta.dirname).map(recipe);
+export const wholeRecipes = (folder = import.meta.dirname): WholeRecipe[] => blocksIn(folder).map(recipe);
 
 function recipe(block: string): WholeRecipe {
   const [written = '', figures = ''] = block.split(/^%%\n/m);

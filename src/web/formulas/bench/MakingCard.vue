@@ -1,10 +1,20 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue';
 import { targetConsistency, quantityOf, textureOf } from '#core/consistency';
-import { lumpsOf, mixLimit, stepOf, type FormulaBody } from '#core/formula';
+import {
+  familyOf,
+  lumpsOf,
+  mixLimit,
+  pouredDensityGPerMl,
+  standsPa,
+  stepOf,
+  withReasons,
+  type FormulaBody,
+} from '#core/formula';
+import { slumpDisc } from '#core/pour';
 import type { Larder } from '#core/ingredients';
 import BigButton from '../../parts/BigButton.vue';
-import { millilitres, minutes, temperature } from '../../parts/format.ts';
+import { millilitres, minutes, number, temperature, weight } from '../../parts/format.ts';
 import PaperCard from '../../parts/PaperCard.vue';
 import { t } from '../../words/index.ts';
 import MakingForm from './MakingForm.vue';
@@ -14,6 +24,17 @@ const props = defineProps<{ body: FormulaBody; larder: Larder; mayEdit: boolean 
 const emit = defineEmits<{ change: [body: FormulaBody] }>();
 const editing = ref(false);
 const min = (value: number) => minutes(value * 60);
+/** How wide a pour stands, worked out anew for whatever is poured; a thin one is as wide as its pan. */
+const across = computed(() => {
+  const { type, portion } = props.body;
+  if (familyOf(type) === 'thin') return '';
+  const { diameterMm } = slumpDisc(
+    portion.volumeMl,
+    pouredDensityGPerMl(props.body, props.larder) * 1000,
+    standsPa(props.body),
+  );
+  return t('making.across', { cm: number(diameterMm / 10) });
+});
 const choices = computed(() => {
   const { rest, heat, portion, flip, fat } = props.body;
   const limit = mixLimit(props.body);
@@ -45,17 +66,26 @@ const choices = computed(() => {
       }),
       reason: heat.reason,
     },
-    { name: 'portion', what: millilitres(portion.volumeMl), reason: portion.reason },
+    { name: 'portion', what: millilitres(portion.volumeMl), reason: [across.value, portion.reason].join(' ') },
     {
       name: 'flip',
       what: [t(`making.rule.${flip.rule}`), ...(flip.pressed ? [t('making.after.press')] : [])].join(', '),
       reason: flip.reason,
     },
-    { name: 'fat', what: `${t(`fatKind.${fat.kind}`)}, ${t(`making.fatRule.${fat.rule}`)}`, reason: fat.reason },
+    {
+      name: 'fat',
+      what: [
+        t(`fatKind.${fat.kind}`),
+        t(`making.fatRule.${fat.rule}`),
+        ...(fat.amountG === undefined ? [] : [weight(fat.amountG)]),
+        ...(fat.wiped ? [t('making.fatStays.wiped')] : []),
+      ].join(', '),
+      reason: fat.reason,
+    },
   ];
 });
 function take(body: FormulaBody): void {
-  emit('change', body);
+  emit('change', withReasons(props.body, body));
   editing.value = false;
 }
 </script>

@@ -27,10 +27,10 @@ import { bodyForm, bodySchema, type BodyForm } from './body-form.ts';
 /** Changes how a formula is made: each choice stands beside its reason. */
 const props = defineProps<{ body: FormulaBody; larder: Larder }>();
 const emit = defineEmits<{ take: [body: FormulaBody]; leave: [] }>();
-const unit = useSession().settings.temperatureUnit;
+const { temperatureUnit: unit, measures } = useSession().settings;
 const form = useForm({
   typed: bodyForm(props.body, unit),
-  schema: () => bodySchema(props.body, unit),
+  schema: () => bodySchema(props.body, unit, measures),
   keep: (body) => emit('take', body),
 });
 const { values } = form;
@@ -43,7 +43,7 @@ const words = (group: string, options: readonly string[]) =>
 <template>
   <form class="flex flex-col gap-5" novalidate @submit.prevent="form.submit">
     <div class="grid gap-4 sm:grid-cols-2">
-      <BoundChoice :of="form" name="type" :label="t('paste.type')" :options="words('batterType', BATTER_TYPES)" />
+      <BoundChoice :of="form" name="type" :label="t('making.type')" :options="words('batterType', BATTER_TYPES)" />
       <BoundField :of="form" name="pieceWord" :label="t('making.pieceWord')" />
     </div>
 
@@ -197,7 +197,7 @@ const words = (group: string, options: readonly string[]) =>
           :options="words('making.cover', ['open', 'lid'])"
         />
         <BoundField :of="form" name="heat.reason" class="sm:col-span-2" :label="t('making.why')" />
-        <BoundField :of="form" name="portion.volumeMl" type="decimal" unit="mL" :label="t('making.portion')" />
+        <BoundField :of="form" name="portion.volumeMl" type="amount" unit="mL" :label="t('making.portion')" />
         <BoundField :of="form" name="portion.reason" class="sm:col-span-2" :label="t('making.why')" />
         <BoundChoice
           :of="form"
@@ -232,7 +232,21 @@ const words = (group: string, options: readonly string[]) =>
           :label="t('making.fatWhen')"
           :options="words('making.fatRule', FAT_RULES)"
         />
-        <BoundField :of="form" name="fat.reason" :label="t('making.why')" />
+        <BoundField
+          :of="form"
+          name="fat.amountG"
+          type="decimal"
+          unit="g"
+          :label="t('making.fatEach')"
+          :hint="t('making.fatEachHint')"
+        />
+        <BoundChoice
+          :of="form"
+          name="fat.after"
+          :label="t('making.fatAfter')"
+          :options="words('making.fatStays', ['stays', 'wiped'])"
+        />
+        <BoundField :of="form" name="fat.reason" class="sm:col-span-2" :label="t('making.why')" />
       </div>
     </fieldset>
 

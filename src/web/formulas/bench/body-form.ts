@@ -10,7 +10,8 @@ import {
   type LineMoment,
   type MixLimit,
 } from '#core/formula';
-import { fromCelsius, toCelsius, type TemperatureUnit } from '#core/units';
+import { fromCelsius, toCelsius, type MeasureSystem, type TemperatureUnit } from '#core/units';
+import { saidVolumeMl } from '#core/written';
 import { asContract } from '../../forms/fields.ts';
 import { readFigure } from '../../forms/read-figure.ts';
 
@@ -42,7 +43,14 @@ export interface BodyForm {
   heat: { targetC: string; lowC: string; highC: string; cover: 'open' | 'lid'; reason: string };
   portion: { volumeMl: string; reason: string };
   flip: { rule: FormulaBody['flip']['rule']; seconds: string; after: 'leave' | 'press'; reason: string };
-  fat: { kind: FormulaBody['fat']['kind']; rule: FormulaBody['fat']['rule']; reason: string };
+  fat: {
+    kind: FormulaBody['fat']['kind'];
+    rule: FormulaBody['fat']['rule'];
+    /** Each time, g; empty: a hand's usual film. */
+    amountG: string;
+    after: 'stays' | 'wiped';
+    reason: string;
+  };
 }
 
 const shown = (value: number) => String(Math.round(value * 10) / 10);
@@ -78,13 +86,21 @@ export function bodyForm(body: FormulaBody, unit: TemperatureUnit): BodyForm {
       after: body.flip.pressed ? 'press' : 'leave',
       reason: body.flip.reason,
     },
-    fat: { ...body.fat },
+    fat: {
+      ...{ kind: body.fat.kind, rule: body.fat.rule, reason: body.fat.reason },
+      amountG: body.fat.amountG === undefined ? '' : shown(body.fat.amountG),
+      after: body.fat.wiped ? 'wiped' : 'stays',
+    },
   };
 }
 
 /** What is typed of how a formula is made, and the formula it means; a fault stands at the field it is mended at. */
-export const bodySchema = (body: FormulaBody, unit: TemperatureUnit): v.GenericSchema<BodyForm, FormulaBody> =>
-  asContract((typed: BodyForm) => written(typed, body, unit), FormulaBodySchema, fieldOf);
+export const bodySchema = (
+  body: FormulaBody,
+  unit: TemperatureUnit,
+  measures: MeasureSystem,
+): v.GenericSchema<BodyForm, FormulaBody> =>
+  asContract((typed: BodyForm) => written(typed, body, unit, measures), FormulaBodySchema, fieldOf);
 
 /** The field of the form for a place in the formula. */
 function fieldOf(place: string): string {
@@ -95,7 +111,7 @@ function fieldOf(place: string): string {
 }
 
 /** The formula as it is typed, right or wrong. */
-function written(form: BodyForm, body: FormulaBody, unit: TemperatureUnit): unknown {
+function written(form: BodyForm, body: FormulaBody, unit: TemperatureUnit, measures: MeasureSystem): unknown {
   /** A temperature left as it stood keeps its decimals. */
   const degrees = (text: string, before: number) =>
     readFigure(text) === Math.round(fromCelsius(before, unit)) ? before : toCelsius(readFigure(text), unit);
@@ -112,6 +128,8 @@ function written(form: BodyForm, body: FormulaBody, unit: TemperatureUnit): unkn
       ...{ school: mix.school, workMin: readFigure(mix.workMin), reason: mix.reason },
       steps: mix.steps.map(({ text, reason }) => (reason.trim() === '' ? text : { text, reason })),
       ...ownStirring(mix, body),
+      // said of the recipe's text, and no field of this form
+      ...(body.mix.soakMin === undefined ? {} : { soakMin: body.mix.soakMin }),
     },
     ...runsAs(form.runs),
     rest: {
@@ -129,7 +147,7 @@ function written(form: BodyForm, body: FormulaBody, unit: TemperatureUnit): unkn
       ...(heat.cover === 'lid' ? { lid: true } : {}),
       reason: heat.reason,
     },
-    portion: { volumeMl: readFigure(form.portion.volumeMl), reason: form.portion.reason },
+    portion: { volumeMl: saidVolumeMl(form.portion.volumeMl, measures) ?? NaN, reason: form.portion.reason },
     flip: {
       rule: form.flip.rule,
       ...(form.flip.after === 'press' ? { pressed: true } : {}),
@@ -138,7 +156,11 @@ function written(form: BodyForm, body: FormulaBody, unit: TemperatureUnit): unkn
         : {}),
       reason: form.flip.reason,
     },
-    fat: form.fat,
+    fat: {
+      ...{ kind: form.fat.kind, rule: form.fat.rule, reason: form.fat.reason },
+      ...(form.fat.amountG.trim() === '' ? {} : { amountG: readFigure(form.fat.amountG) }),
+      ...(form.fat.after === 'wiped' ? { wiped: true } : {}),
+    },
   };
 }
 

@@ -5,6 +5,7 @@ import {
   lotsOf,
   remainderOf,
   scale,
+  scaleInKitchen,
   substitute,
   tasteOf,
   withTaste,
@@ -52,11 +53,20 @@ export function useBench(formula: Ref<BookFormula | undefined>) {
     { immediate: true },
   );
 
+  // a pour that is changed on the bench is the one that is reckoned with
+  watch(
+    () => draft.value?.portion.volumeMl,
+    (volumeMl) => {
+      if (volumeMl !== undefined) portionMl.value = volumeMl;
+    },
+  );
+
   /** The last fault in the cook's wish, or nothing. */
   const worked = computed(() => {
     const body = draft.value;
-    const options = { portionMl: portionMl.value, eggClass: facts.value.eggClass, eggs: eggs.value };
-    return body && orFault(() => scale(body, larder.value, target.value, options));
+    const { eggClass, measuredBy } = facts.value;
+    const options = { portionMl: portionMl.value, eggs: eggs.value, eggClass, measuredBy };
+    return body && orFault(() => scaleInKitchen(body, larder.value, target.value, options));
   });
   const batter = computed(() => worked.value?.value ?? null);
   const fault = computed(() => worked.value?.fault ?? null);

@@ -2,17 +2,22 @@
 import { Check, Cylinder, Package } from '@lucide/vue';
 import { computed } from 'vue';
 import type { Larder } from '#core/ingredients';
-import { cups, eggCount, ingredientName, weight } from '../../parts/format.ts';
+import type { MeasureSystem } from '#core/units';
+import { ingredientName, shownAmount, weight } from '../../parts/format.ts';
 import { t } from '../../words/index.ts';
 import type { BatterRow } from './use-batter.ts';
 
 /** One figure to weigh. What stays back looks different and is no button: it is not for now. */
-const { row, larder } = defineProps<{ row: BatterRow; larder: Larder; next: boolean; done: boolean }>();
+const { row, larder, measuredBy } = defineProps<{
+  row: BatterRow;
+  larder: Larder;
+  /** Whose cups stand in for a scale; nothing: there is one. */
+  measuredBy?: MeasureSystem | null | undefined;
+  next: boolean;
+  done: boolean;
+}>();
 defineEmits<{ weigh: [] }>();
-/** The same in eggs, or in cups and spoons. */
-const spooned = computed(() =>
-  row.eggs ? eggCount(row.ingredientId, row.eggs) : cups(row.ingredientId, row.massG, larder),
-);
+const shown = computed(() => shownAmount(row, larder, measuredBy));
 </script>
 
 <template>
@@ -39,7 +44,7 @@ const spooned = computed(() =>
         <Package v-if="row.tin === 'soda'" class="size-5 text-ember" aria-hidden="true" />
         {{ ingredientName(row.ingredientId, larder) }}
       </span>
-      <span v-if="spooned" class="block text-sm text-soft sm:hidden">{{ spooned }}</span>
+      <span v-if="shown.beside" class="block text-sm text-soft sm:hidden">{{ shown.beside }}</span>
       <span v-if="row.ofG !== null && row.section !== 'later'" class="block text-sm text-soft">{{
         t('batter.ofIt', { all: weight(row.ofG) })
       }}</span>
@@ -48,8 +53,8 @@ const spooned = computed(() =>
       }}</span>
     </span>
     <span class="text-right whitespace-nowrap" :class="row.section === 'later' ? 'text-lg' : 'figure text-2xl'">{{
-      weight(row.massG)
+      shown.lead
     }}</span>
-    <span class="text-right text-soft max-sm:hidden">{{ spooned }}</span>
+    <span class="text-right text-soft max-sm:hidden">{{ shown.beside }}</span>
   </component>
 </template>

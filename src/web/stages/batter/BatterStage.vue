@@ -1,12 +1,12 @@
 <script setup lang="ts">
 import { computed, ref, useTemplateRef, watch } from 'vue';
 import { useRouter } from 'vue-router';
-import { lotAmounts, mixedVolumeMl, stillBack } from '#core/lot';
-import { mixLimit, stepOf, toolsFor, wholePieces } from '#core/formula';
+import { lotAmounts, mixedTemperatureC, mixedVolumeMl, stillBack } from '#core/lot';
+import { mixLimit, plateFatFor, stepOf, toolsFor, wholePieces } from '#core/formula';
 import BatterBalance from '../../parts/BatterBalance.vue';
 import BigButton from '../../parts/BigButton.vue';
 import ChoiceChips from '../../parts/ChoiceChips.vue';
-import { clock, ingredientName, millilitres } from '../../parts/format.ts';
+import { clock, ingredientName, pourText } from '../../parts/format.ts';
 import PaperCard from '../../parts/PaperCard.vue';
 import { useRun } from '../../stores/run.ts';
 import { t } from '../../words/index.ts';
@@ -22,6 +22,7 @@ import ContainsCard from './ContainsCard.vue';
 import GatherList from './GatherList.vue';
 import HeldBackCard from './HeldBackCard.vue';
 import LotsNote from './LotsNote.vue';
+import MeasuredNote from './MeasuredNote.vue';
 import MixingCard from './MixingCard.vue';
 import NextAmount from './NextAmount.vue';
 import ResizeLot from './ResizeLot.vue';
@@ -47,9 +48,10 @@ const back = computed(() => (lot.value && mixed.value !== null ? stillBack(store
 /** What is really in the bowl, once it is mixed. */
 const inIt = computed(() => (mixed.value === null ? undefined : lotAmounts(store.view, formulaId.value, lot.value)));
 const view = ref<'gather' | 'weigh'>('weigh');
+const greases = computed(() => plateFatFor(body.value.fat, { pieces: 1, panfuls: 1, zones: 1 }) !== null);
 const gathered = computed(() => ({
   n: batter.value?.gathered.size ?? 0,
-  of: body.value.lines.length + toolsFor(body.value).length,
+  of: body.value.lines.length + toolsFor(body.value).length + (greases.value ? 1 : 0),
 }));
 const asking = ref(false);
 /** Powder and soda are taken for each other: with both in a batter each tin is looked at once more. */
@@ -57,7 +59,9 @@ const tinAsked = ref<BatterRow | null>(null);
 const mixing = useTemplateRef('mixing');
 const { tasks, done } = useTasks();
 const before = computed(() =>
-  tasks.value.filter((task) => task.formulaId === formulaId.value && ['temper', 'melt', 'soak'].includes(task.kind)),
+  tasks.value.filter(
+    (task) => task.formulaId === formulaId.value && ['feed', 'temper', 'melt', 'sour', 'soak'].includes(task.kind),
+  ),
 );
 
 function weigh(row: BatterRow, massG: number | null = row.massG): void {
@@ -91,7 +95,7 @@ async function mix(): Promise<void> {
       payload: {
         ...{ formulaId: formulaId.value, lot: number.value, atMs: store.nowMs },
         volumeMl: Math.max(1, Math.round(mixedVolumeMl(store.view, formulaId.value, number.value))),
-        batterC: store.view.pins.roomC - 2,
+        batterC: Math.round(mixedTemperatureC(store.view, formulaId.value, number.value, store.nowMs) * 10) / 10,
       },
     },
   ]);
@@ -114,7 +118,10 @@ function act(): void {
   else void mix();
 }
 const makes = computed(() => {
-  const portion = millilitres(store.state!.portionMl.get(formulaId.value) ?? body.value.portion.volumeMl);
+  const portion = pourText(
+    store.state!.portionMl.get(formulaId.value) ?? body.value.portion.volumeMl,
+    store.view.pins.measuredBy,
+  );
   const pours = wholePieces(amounts.value!.pours * (planned.value?.share ?? 1));
   if (shares.value.length === 1) return t('batter.makes', { pours, portion });
   return t('batter.ofLots', { n: number.value, of: shares.value.length, pours, portion });
@@ -133,7 +140,12 @@ useKeys(' ', act);
             v-model="view"
             look="bar"
             :label="t('batter.view.label')"
-            :options="(['gather', 'weigh'] as const).map((value) => ({ value, label: t(`batter.view.${value}`) }))"
+            :options="
+              (['gather', 'weigh'] as const).map((value) => ({
+                value,
+                label: t(`batter.view.${value === 'weigh' && store.view.pins.measuredBy ? 'measure' : value}`),
+              }))
+            "
           />
         </div>
         <p class="mb-2 text-soft">
@@ -146,6 +158,7 @@ useKeys(' ', act);
           :larder="larder"
           :amounts="amounts"
         />
+        <MeasuredNote v-if="amounts.measured && view === 'weigh'" :measured="amounts.measured" :larder="larder" />
         <LotsNote v-model="number" :formula-id="formulaId" :advised="advised" :shares="shares" />
         <p
           v-for="tin in pastTins"
@@ -154,7 +167,7 @@ useKeys(' ', act);
           role="note"
         >
           <span class="block font-semibold">{{
-            t('batter.tinPast', { name: ingredientName(tin.ingredientId, larder), day: tin.useBy })
+            t('batter.tinPast', { name: ingredientName(tin.ingredientId, larder), day: tin.lastDay })
           }}</span>
           {{ t(`batter.tinTest.${tin.role}`) }}
         </p>
@@ -178,6 +191,7 @@ useKeys(' ', act);
                 <AmountRow
                   :row="row"
                   :larder="larder"
+                  :measured-by="store.view.pins.measuredBy"
                   :next="row === nextRow && mixed === null"
                   :done="mixed !== null"
                   @weigh="weigh(row)"
@@ -229,6 +243,7 @@ useKeys(' ', act);
             v-else-if="tinAsked ?? nextRow"
             :row="(tinAsked ?? nextRow)!"
             :larder="larder"
+            :measured-by="store.view.pins.measuredBy"
             :asked="tinAsked !== null"
             @weigh="(massG) => weigh((tinAsked ?? nextRow)!, massG)"
             @leave="tinAsked = null"

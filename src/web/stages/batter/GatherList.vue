@@ -7,19 +7,22 @@ import {
   inBatter,
   leaveningBalance,
   linesFor,
+  plateFatFor,
   standInsFor,
   substitute,
   toolsFor,
   type FormulaBody,
 } from '#core/formula';
 import { allergensOf, type Larder } from '#core/ingredients';
-import { ingredientName, number } from '../../parts/format.ts';
+import { ingredientName, number, weight } from '../../parts/format.ts';
 import { orFault } from '../../parts/or-fault.ts';
 import { useRun } from '../../stores/run.ts';
 import { t } from '../../words/index.ts';
 
 /** What must stand ready: one tap each, and a way on for what is not in the house. */
 const props = defineProps<{ formulaId: string; body: FormulaBody; larder: Larder; mixed: boolean }>();
+/** The gather list's own name for it. */
+const PLATE_FAT = 'plateFat';
 const store = useRun();
 const batter = computed(() => store.state!.batters.get(props.formulaId));
 const missing = ref('');
@@ -28,17 +31,34 @@ const swapped = computed(() =>
     .map((each) => ingredientName(each.from, props.larder))
     .join(', '),
 );
+/** What the plate is greased with, and how much of it the run will take. */
+const plateFat = computed(() => {
+  const { fat } = props.body;
+  const panfuls = store.plan?.panfuls.filter(({ formulaId }) => formulaId === props.formulaId) ?? [];
+  const pieces = store.state!.brief?.items.find(({ formulaId }) => formulaId === props.formulaId)?.pieces ?? 0;
+  const zones = new Set(panfuls.map(({ zoneKey }) => zoneKey)).size;
+  const total = plateFatFor(fat, { pieces, panfuls: panfuls.length, zones: Math.max(1, zones) });
+  if (!total) return [];
+  const about = { fat: t(`fatKind.${fat.kind}`), amount: weight(total.massG), times: total.times };
+  return [{ thing: PLATE_FAT, name: t(fat.kind === 'spray' ? 'gather.spray' : 'gather.plateFat', about) }];
+});
 const things = computed(() => [
   {
     kind: 'ingredient' as const,
-    rows: props.body.lines.map((line) => ({
-      thing: line.ingredientId,
-      name: ingredientName(line.ingredientId, props.larder),
-    })),
+    rows: [
+      ...props.body.lines.map((line) => ({
+        thing: line.ingredientId,
+        name: ingredientName(line.ingredientId, props.larder),
+      })),
+      ...plateFat.value,
+    ],
   },
   {
     kind: 'tool' as const,
-    rows: toolsFor(props.body).map((tool) => ({ thing: tool as string, name: t(`tool.${tool}`) })),
+    rows: toolsFor(props.body, !store.view.pins.measuredBy).map((tool) => ({
+      thing: tool as string,
+      name: t(`tool.${tool}`),
+    })),
   },
 ]);
 const isThere = (kind: string, thing: string) => batter.value?.gathered.has(`${kind}/${thing}`) ?? false;
@@ -68,6 +88,9 @@ const standIns = computed(() =>
           Math.round(before.gas) === Math.round(after.gas)
             ? ''
             : t('gather.rise', { before: number(before.gas), after: number(after.gas) }),
+          before.acid > 0 && Math.abs(after.acid - before.acid) > 0.1 * before.acid
+            ? t('gather.acid', { percent: number((100 * after.acid) / before.acid) })
+            : '',
           gains.length ? t('gather.brings', { allergens: list(gains) }) : '',
           losses.length ? t('gather.takes', { allergens: list(losses) }) : '',
         ].join(' '),
@@ -77,9 +100,11 @@ const standIns = computed(() =>
 );
 function figures(body: FormulaBody) {
   const amounts = inBatter(body, linesFor(body, 100));
+  const balance = leaveningBalance(amounts, props.larder, store.view.pins.pressurePa);
   return {
     water: hydration(amounts, props.larder).withEggG,
-    gas: leaveningBalance(amounts, props.larder, store.view.pins.pressurePa).gasMlPer100g.value,
+    gas: balance.gasMlPer100g.value,
+    acid: balance.neutralisableG.value,
     allergens: allergensOf(
       body.lines.map((line) => line.ingredientId),
       props.larder,
@@ -131,7 +156,7 @@ const takeBack = () =>
               {{ name }}
             </button>
             <button
-              v-if="group.kind === 'ingredient' && !isThere(group.kind, thing) && !mixed"
+              v-if="group.kind === 'ingredient' && thing !== PLATE_FAT && !isThere(group.kind, thing) && !mixed"
               type="button"
               class="min-h-14 shrink-0 rounded-control px-2 text-sm text-soft underline hover:bg-mist"
               :aria-label="t('gather.missingLine', { name })"

@@ -12,7 +12,7 @@ import { t } from '../../words/index.ts';
 
 /** What of the liquid stays back once a lot is mixed: a dose by a tap, the water of the batter at once. */
 const props = defineProps<{ lot: Lot }>();
-defineEmits<{ right: [] }>();
+const emit = defineEmits<{ right: [] }>();
 const store = useRun();
 /** A third of what was held back is a small step. Common practice, no source. */
 const STEPS = 3;
@@ -33,6 +33,12 @@ const water = computed(() => {
     all: hydration(inBatter(body, planned.value?.lines ?? []), larder.value).withEggG,
   };
 });
+/** What is seen is a reading as any other: the Rest stage goes by it. */
+async function right(): Promise<void> {
+  const { formulaId, number: lot } = props.lot;
+  await store.tap([{ kind: 'consistency-read', payload: { formulaId, lot, reading: { method: 'asWanted' } } }]);
+  emit('right');
+}
 const dose = (ingredientId: string, massG: number) =>
   store.tap([
     {
@@ -67,7 +73,7 @@ const dose = (ingredientId: string, massG: number) =>
     <button
       type="button"
       class="mt-2 min-h-14 w-full rounded-control border border-on-bell/40 text-lg font-semibold"
-      @click="$emit('right')"
+      @click="right"
     >
       {{ t('back.right') }}
     </button>

@@ -1,16 +1,25 @@
 <script setup lang="ts">
 import { computed, ref, watch } from 'vue';
-import type { Larder } from '#core/ingredients';
+import { ingredientOf, type Larder } from '#core/ingredients';
+import type { MeasureSystem } from '#core/units';
 import BigButton from '../../parts/BigButton.vue';
-import { cups, eggCount, grams, ingredientName, weight } from '../../parts/format.ts';
+import { eggCount, grams, ingredientName, shownAmount, weight } from '../../parts/format.ts';
+import AmountEntry from '../../parts/AmountEntry.vue';
 import NumberPad from '../../parts/NumberPad.vue';
+import { readMass } from '../../forms/read-amount.ts';
 import { readWeight, weightFigure } from '../../parts/weight-figure.ts';
 import { useSession } from '../../stores/session.ts';
 import { t } from '../../words/index.ts';
 import type { BatterRow } from './use-batter.ts';
 
 /** The line that is next: its figure, one tap, or another amount by large keys. */
-const props = defineProps<{ row: BatterRow; larder: Larder; asked: boolean }>();
+const props = defineProps<{
+  row: BatterRow;
+  larder: Larder;
+  /** Whose cups stand in for a scale; nothing: there is one. */
+  measuredBy?: MeasureSystem | null | undefined;
+  asked: boolean;
+}>();
 const emit = defineEmits<{ weigh: [massG: number | null]; leave: []; mixed: [] }>();
 const session = useSession();
 const other = ref(false);
@@ -19,19 +28,24 @@ watch(
   () => props.row.ingredientId,
   () => (other.value = false),
 );
+const shown = computed(() => shownAmount(props.row, props.larder, props.measuredBy));
 const about = computed(() => {
   const { row } = props;
   if (row.massG === null) return t('batter.unknownMass');
   if (row.eggs) return t('batter.eggsAre', { g: grams(row.massG) });
   if (row.ofG !== null) return t('batter.ofIt', { all: weight(row.ofG) });
-  const spoons = cups(row.ingredientId, row.massG, props.larder);
-  return spoons ? t('batter.about', { cups: spoons }) : '';
+  const { beside } = shown.value;
+  return beside ? t('batter.about', { cups: beside }) : '';
 });
 const name = computed(() => ingredientName(props.row.ingredientId, props.larder).toLowerCase());
 const unit = computed(() => session.settings.weights);
 
-function keep(value: number): void {
-  const massG = readWeight(value);
+/** A figure of the large keys counts by the scale; without one it is typed as it was measured. */
+function keep(value: number | string): void {
+  const massG =
+    typeof value === 'number'
+      ? readWeight(value)
+      : readMass(value, ingredientOf(props.larder, props.row.ingredientId), props.measuredBy);
   error.value = massG > 0 && massG <= 1_000_000 ? '' : t('howRuns.fault.number');
   if (error.value) return;
   other.value = false;
@@ -41,8 +55,15 @@ const start = computed(() => (props.row.massG === null ? '' : weightFigure(props
 </script>
 
 <template>
+  <AmountEntry
+    v-if="other && measuredBy"
+    :label="t('batter.otherMeasured', { name })"
+    :error="error || undefined"
+    @keep="keep"
+    @leave="other = false"
+  />
   <NumberPad
-    v-if="other"
+    v-else-if="other"
     class="rounded-control bg-paper p-3 text-ink"
     :label="t('batter.otherFor', { name, unit })"
     :start="start"
@@ -52,7 +73,7 @@ const start = computed(() => (props.row.massG === null ? '' : weightFigure(props
   />
   <template v-else>
     <p class="figure text-4xl leading-tight" data-testid="next-line">
-      {{ row.eggs ? eggCount(row.ingredientId, row.eggs) : weight(row.massG) }}<br />{{ name }}
+      {{ row.eggs ? eggCount(row.ingredientId, row.eggs) : shown.lead }}<br />{{ name }}
     </p>
     <template v-if="asked">
       <p class="mt-2 text-lg font-semibold">{{ t(`batter.whichTin.${row.tin}`) }}</p>

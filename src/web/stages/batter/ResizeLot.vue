@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { Disclosure, DisclosureButton, DisclosurePanel } from '@headlessui/vue';
 import { computed, ref, shallowRef } from 'vue';
-import { scale, wholePieces, type FormulaBody, type ScaleTarget, type ScaledBatter } from '#core/formula';
+import { scaleInKitchen, wholePieces, type FormulaBody, type ScaleTarget, type ScaledBatter } from '#core/formula';
 import type { Larder } from '#core/ingredients';
 import BigButton from '../../parts/BigButton.vue';
 import { faultWords, orFault } from '../../parts/or-fault.ts';
@@ -22,8 +22,9 @@ const portionMl = computed(() => store.state!.portionMl.get(props.formulaId) ?? 
 
 /** What the wish would come to, before anything is made of it. */
 const tried = computed(() => {
-  const options = { portionMl: portionMl.value, eggClass: store.view.pins.eggClass, eggs: eggs.value };
-  return orFault(() => scale(props.body, props.larder, target.value, options));
+  const { eggClass, measuredBy } = store.view.pins;
+  const options = { portionMl: portionMl.value, eggs: eggs.value, eggClass, measuredBy };
+  return orFault(() => scaleInKitchen(props.body, props.larder, target.value, options));
 });
 const size = (to: ScaleTarget | null) =>
   store.tap([{ kind: 'lot-sized', payload: { formulaId: props.formulaId, target: to, eggs: eggs.value } }]);

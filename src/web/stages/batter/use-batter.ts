@@ -2,7 +2,7 @@ import { DateTime } from 'luxon';
 import { computed, type Ref } from 'vue';
 import { bodyInRun } from '#core/setup';
 import { plannedLot, sharesOf } from '#core/lot';
-import { lotsOf, mixGroups, tinState, type MixGroupId, type ScaledLine } from '#core/formula';
+import { lotsOf, mixGroups, tinState, lastDayOf, type MixGroupId, type ScaledLine } from '#core/formula';
 import { ingredientOf } from '#core/ingredients';
 import { lotKey } from '#core/run';
 import { useRun } from '../../stores/run.ts';
@@ -85,9 +85,10 @@ export function useBatter(formulaId: Ref<string>, number: Ref<number>) {
   const pastTins = computed(() => {
     const day = DateTime.fromMillis(store.nowMs, { zone: store.view.pins.timeZone }).toISODate() ?? '';
     return body.value.lines.flatMap(({ ingredientId }) => {
-      const { role, useBy } = ingredientOf(larder.value, ingredientId);
-      if ((role !== 'powder' && role !== 'soda') || !useBy || tinState(useBy, day) !== 'past') return [];
-      return [{ ingredientId, role, useBy }];
+      const tin = ingredientOf(larder.value, ingredientId);
+      const lastDay = lastDayOf(tin);
+      if ((tin.role !== 'powder' && tin.role !== 'soda') || !lastDay || tinState(tin, day) !== 'past') return [];
+      return [{ ingredientId, role: tin.role, lastDay }];
     });
   });
   const roleOf = (line: ScaledLine) => ingredientOf(larder.value, line.ingredientId).role;

@@ -5,7 +5,7 @@ import { briefPanfuls, zoneOf } from '#core/setup';
 import { type BriefFault } from '#core/guidance';
 import type { PlannedLot } from '#core/plan';
 import { pinnedFormula } from '#core/run';
-import { clock, day, markText, millilitres, minutes } from '../../parts/format.ts';
+import { clock, day, markText, millilitres, minutes, number } from '../../parts/format.ts';
 import BigButton from '../../parts/BigButton.vue';
 import PaperCard from '../../parts/PaperCard.vue';
 import { makeRun } from '../../runs/make-run.ts';
@@ -163,6 +163,8 @@ async function rehearse(): Promise<void> {
                   size: item.whole.size,
                   fewer: item.whole.fewer.pieces,
                   more: item.whole.more.pieces,
+                  batter: number(item.whole.more.batterShare * 100),
+                  pours: number(item.whole.more.pourShare * 100),
                 })
               }}</span>
             </span>

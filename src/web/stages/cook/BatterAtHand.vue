@@ -1,15 +1,19 @@
 <script setup lang="ts">
 import { Disclosure, DisclosureButton, DisclosurePanel } from '@headlessui/vue';
 import { computed } from 'vue';
+import { lotLeft } from '#core/lot';
 import { lotInUse } from '#core/run';
 import BigButton from '../../parts/BigButton.vue';
 import PaperCard from '../../parts/PaperCard.vue';
 import { useRun } from '../../stores/run.ts';
 import { t } from '../../words/index.ts';
 import HowItRuns from '../rest/HowItRuns.vue';
+import BatterLeftLine from '../lots/BatterLeftLine.vue';
 import { useLots } from '../lots/use-lots.ts';
 
 /** The lots that are poured from: measured and thinned in mid-run, and the next one brought when one is nearly out. */
+/** With so few pours left the next lot is brought. Common practice, no source. */
+const LOW_POURS = 3;
 const store = useRun();
 const lots = useLots();
 const rows = computed(() =>
@@ -24,12 +28,8 @@ const rows = computed(() =>
         each.lot.restEndedAtMs === null &&
         each.lot.discardedAtMs === null,
     );
-    const usedMl = [...store.state!.pieces.values()].reduce(
-      (sum, piece) => sum + (piece.formulaId === formulaId && piece.lot === lot.number ? piece.volumeMl : 0),
-      0,
-    );
     const portionMl = store.state!.portionMl.get(formulaId) ?? store.view.formula(formulaId).portion.volumeMl;
-    const low = lot.volumeMl !== null && lot.volumeMl - usedMl < 3 * portionMl;
+    const low = lot.volumeMl !== null && lotLeft(store.view, lot) < LOW_POURS * portionMl;
     return [{ formulaId, lot, body: store.view.formula(formulaId), waiting, low }];
   }),
 );
@@ -66,6 +66,7 @@ const folds = (row: (typeof rows.value)[number]) =>
           <span class="text-sm text-bell underline">{{ t('atHand.thin') }}</span>
         </DisclosureButton>
         <DisclosurePanel>
+          <BatterLeftLine :formula-id="row.formulaId" />
           <HowItRuns :lot="row.lot" :body="row.body" :first-pour-ms="null" />
         </DisclosurePanel>
       </Disclosure>

@@ -6,7 +6,8 @@ import { useRouter } from 'vue-router';
 import { familyOf } from '#core/formula';
 import { CUES_OF } from '#core/piece';
 import { fatAsked } from '#core/guidance';
-import { lotInUse } from '#core/run';
+import { lotInUse, pieceIn } from '#core/run';
+import { isSwirled, placesIn } from '#core/setup';
 import BigButton from '../../parts/BigButton.vue';
 import CautionLine from '../../parts/CautionLine.vue';
 import PaperCard from '../../parts/PaperCard.vue';
@@ -14,6 +15,8 @@ import { useRun } from '../../stores/run.ts';
 import { t } from '../../words/index.ts';
 import { useKeys } from '../frame/keys.ts';
 import { useFirstSide } from '../plate/use-first-side.ts';
+import SwirlGuide from './SwirlGuide.vue';
+import { useFilmAdvice } from '../plate/use-film-advice.ts';
 import { usePrompts } from '../frame/use-prompts.ts';
 import AssumedCard from './AssumedCard.vue';
 import BatterAtHand from './BatterAtHand.vue';
@@ -24,8 +27,10 @@ import JudgeStrip from './JudgeStrip.vue';
 import NextHandCard from './NextHandCard.vue';
 import PlateBoard from './PlateBoard.vue';
 import RunCounts from './RunCounts.vue';
+import TakenAsUsual from './TakenAsUsual.vue';
 import ThenList from './ThenList.vue';
 import { useBoard } from './use-board.ts';
+import { useSwirl } from './use-swirl.ts';
 import { useTone } from './use-tones.ts';
 
 const store = useRun();
@@ -35,14 +40,8 @@ const { next, row, lastTap, looked } = board;
 const { prompts, first, isDue } = usePrompts();
 
 const plates = computed(() =>
-  (store.state!.brief?.items ?? [])
-    .flatMap((item) =>
-      item.stationIds.map((stationId) => ({
-        stationId,
-        formulaId: item.formulaId,
-        wide: store.view.station(stationId).shape.kind === 'rectangle',
-      })),
-    )
+  [...new Set((store.state!.brief?.items ?? []).flatMap(({ stationIds }) => stationIds))]
+    .map((stationId) => ({ stationId, wide: store.view.station(stationId).shape.kind === 'rectangle' }))
     .sort((a, b) => Number(b.wide) - Number(a.wide)),
 );
 const notReady = computed(() => {
@@ -63,13 +62,34 @@ const alone = computed(
         stationId === next.value!.stationId && zoneId === next.value!.zoneId && formulaId === next.value!.formulaId,
     )?.unproven === true,
 );
+/** What the place of the next pour has of its own. */
+const own = computed(() => {
+  if (next.value?.verb !== 'pour') return undefined;
+  const { formulaId, stationId, placeId } = next.value;
+  return placesIn(store.view, formulaId, stationId).find(({ id }) => id === placeId)?.pour;
+});
 /** How long a piece poured now would lie on its first side. */
 const pour = computed(() => {
   if (next.value?.verb !== 'pour') return null;
-  const { formulaId, stationId, zoneId } = next.value;
-  return { formulaId, stationId, zoneId };
+  const { formulaId, stationId, zoneId, placeId } = next.value;
+  return { formulaId, stationId, zoneId, ...(own.value && { placeId }) };
 });
 const firstSide = useFirstSide(pour);
+/** The next thin pour; while none is due, the one that lies there. */
+const swirled = computed(() => {
+  if (next.value?.verb === 'pour') return isSwirled(store.view, next.value) ? next.value : null;
+  return (
+    [...store.state!.onPlate.values()]
+      .map((id) => pieceIn(store.state!, id))
+      .findLast((piece) => isSwirled(store.view, piece)) ?? null
+  );
+});
+const filmAdvice = useFilmAdvice(() => swirled.value);
+const swirling = useSwirl(() => filmAdvice.value);
+/** What is due elsewhere while both hands are at a film: it is done from the same card. */
+const dueMeanwhile = computed(() =>
+  next.value && next.value.verb !== 'pour' && next.value.dueMs <= store.nowMs ? next.value : undefined,
+);
 /** Sooner than this before a pour fat would burn on the plate. Common practice, no source. */
 const FAT_AHEAD_MS = 120_000;
 /** The fat-on guard: says what belongs on the zone, with its name, until it is on or the cook pours without; or that it would burn there. */
@@ -79,7 +99,8 @@ const fat = computed((): { readonly words: string; readonly put: boolean } | nul
   const zones = store.outlook?.forecast.zones ?? [];
   const asked = fatAsked(store.view, hand, zones);
   if (asked === null) return null;
-  const kind = t(`fatKind.${store.view.formula(hand.formulaId).fat.kind}`);
+  const { kind: fatKind, wiped } = store.view.formula(hand.formulaId).fat;
+  const kind = wiped ? t('heatMore.wiped', { fat: t(`fatKind.${fatKind}`) }) : t(`fatKind.${fatKind}`);
   const of = { fat: kind[0]!.toUpperCase() + kind.slice(1), zone: hand.zoneId };
   const put = asked === 'put';
   return { words: put ? t('heatMore.fatFirst', of) : t('heatMore.fatLeave', of), put };
@@ -143,6 +164,10 @@ useTone(
   computed(() => (next.value && next.value.dueMs <= store.nowMs ? nameOf() : null)),
 );
 useTone(
+  'sets',
+  computed(() => (swirling.value?.act === 'patch' ? swirling.value.piece.id : null)),
+);
+useTone(
   'heat',
   computed(() => (first.value?.kind === 'heat' ? first.value.key : null)),
 );
@@ -164,13 +189,17 @@ useTone(
   >
     <div class="flex flex-col gap-3 max-xl:contents">
       <div class="flex flex-col gap-3 max-md:contents md:sticky md:top-2">
+        <SwirlGuide v-if="swirling" v-bind="swirling" :due="dueMeanwhile" class="min-h-60 md:min-h-72" @done="done" />
         <NextHandCard
+          v-else
           :hand="next"
           :second="first?.kind === 'heat'"
           :not-ready="notReady"
           :fat="fat"
+          :own="own"
           :first-s="pour && firstSide ? firstSide.bestS : null"
           :alone="alone"
+          :swirl="next?.verb === 'pour' && swirled !== null"
           class="min-h-60 md:min-h-72"
           @done="done"
           @not-yet="notYet"
@@ -187,7 +216,7 @@ useTone(
               : t('board.noRow')
           }}</BigButton>
         </div>
-        <JudgeStrip />
+        <JudgeStrip :advice="filmAdvice" />
         <ThenList class="max-md:order-1" :hands="board.hands.value.slice(1)" />
       </div>
     </div>
@@ -197,7 +226,6 @@ useTone(
         v-for="plate in plates.filter((candidate) => candidate.wide)"
         :key="plate.stationId"
         :station-id="plate.stationId"
-        :formula-id="plate.formulaId"
         :hands="board.hands.value"
         :next="next"
         :looked-id="looked?.id"
@@ -209,7 +237,6 @@ useTone(
           :key="plate.stationId"
           class="w-[min(12.5rem,45%)]"
           :station-id="plate.stationId"
-          :formula-id="plate.formulaId"
           :hands="board.hands.value"
           :next="next"
           :looked-id="looked?.id"
@@ -217,6 +244,7 @@ useTone(
         />
         <RunCounts />
       </div>
+      <TakenAsUsual />
     </div>
     <div
       class="flex flex-col gap-3 max-md:order-2 md:max-xl:col-span-2 md:max-xl:grid md:max-xl:grid-cols-2 md:max-xl:items-start"

@@ -4,6 +4,10 @@ import { placeOf } from '#core/surface';
 import { BROWNING_LSTAR, CENTRES, TURNS, type Centre, type Turn } from '#core/piece';
 import { UNDERSIDES } from '#core/plate';
 import type { Piece } from '#core/run';
+import { dabMl, type FilmWord } from '#core/swirl';
+import type { FilmAdvice } from '#core/what-if';
+import FilmSteps from '../../parts/FilmSteps.vue';
+import { millilitres } from '../../parts/format.ts';
 import { browningColour } from '../../parts/browning-ramp.ts';
 import { useRun } from '../../stores/run.ts';
 import { t } from '../../words/index.ts';
@@ -13,8 +17,12 @@ import { promptsOf, usePrompts } from '../frame/use-prompts.ts';
  * Just after a flip: how the first side came out, in one tap; and of a zone's test piece, once it is off and cut open,
  * whether it was turned too early and how its middle is. What is judged is learned from at once.
  */
+defineProps<{ advice: FilmAdvice | null }>();
 const store = useRun();
 const { prompts, isDue } = usePrompts();
+
+/** What is said of a film; that it covers goes without saying. */
+const FILM_ANSWERS = ['hole', 'short', 'thick'] as const;
 
 type Underside = (typeof UNDERSIDES)[number];
 /** A lightness that stands for each word. */
@@ -29,7 +37,16 @@ const SHOWN_LSTAR: Record<Underside, number> = {
 /** The one thing the board would like to know of a piece now. */
 const question = computed(() => promptsOf(prompts.value, 'judge')[0]?.judgement ?? null);
 const about = computed(() => store.state!.pieces.get(question.value?.pieceId ?? '') ?? null);
-const tested = computed(() => (question.value?.asks === 'underside' ? null : about.value));
+/** A film that was just run over its pan, and what its answer asks for. */
+const film = computed(() => (question.value?.asks === 'film' ? about.value : null));
+/** The film that was spoken of last, as long as the next one is not poured: what to do with it, and with the next. */
+const said = computed(() => {
+  const last = [...store.state!.pieces.values()].findLast(({ filmShown }) => filmShown !== null);
+  return last?.film && last.film !== 'covered' && last.flippedAtMs === null ? last : null;
+});
+const tested = computed(() =>
+  question.value?.asks === 'turn' || question.value?.asks === 'centre' ? about.value : null,
+);
 /** A piece whose underside may be dark before its flip is due, or the face that was turned up last. */
 const beneath = computed(() => {
   const look = promptsOf(prompts.value, 'beneath').find(isDue);
@@ -44,6 +61,9 @@ const verdicts = computed(() =>
 const askedText = computed(() => t(beneath.value ? 'beneath.ask' : 'judge.ask', { place: asked.value?.placeId ?? '' }));
 function turned(turn: string): void {
   void store.tap([{ kind: 'turn-judged', payload: { pieceId: tested.value!.id, turn: turn as Turn } }]);
+}
+function filmSaid(word: FilmWord): void {
+  void store.tap([{ kind: 'film-judged', payload: { pieceId: film.value!.id, film: word } }]);
 }
 function cutOpen(centre: string): void {
   void store.tap([{ kind: 'centre-judged', payload: { pieceId: tested.value!.id, centre: centre as Centre } }]);
@@ -79,8 +99,28 @@ function judge(underside: Underside): void {
   <p v-if="raw" class="rounded-control bg-ember-mist px-3 py-2 text-sm" role="status" data-testid="raw-inside">
     {{ t(raw.turn === 'early' ? 'judge.rawEarly' : 'judge.raw', { place: raw.placeId }) }}
   </p>
+  <div v-if="film" role="group" :aria-label="t('swirl.ask', { place: film.placeId })" data-testid="judge-film">
+    <p class="mb-1 text-sm text-soft">{{ t('swirl.ask', { place: film.placeId }) }}</p>
+    <div class="grid grid-cols-3 gap-1">
+      <button
+        v-for="word in FILM_ANSWERS"
+        :key="word"
+        type="button"
+        class="min-h-16 rounded-control border border-line bg-paper px-1 py-1.5 text-center text-sm leading-tight hover:bg-mist"
+        @click="filmSaid(word)"
+      >
+        {{ t(`swirl.words.${word}`) }}
+      </button>
+    </div>
+  </div>
+  <div v-else-if="said" role="status" data-testid="film-said">
+    <p v-if="said.film === 'hole'" class="font-semibold">
+      {{ t('swirl.dab', { ml: millilitres(dabMl(said.volumeMl)) }) }}
+    </p>
+    <FilmSteps v-if="advice?.formulaId === said.formulaId" :advice="advice" />
+  </div>
   <div
-    v-if="tested"
+    v-else-if="tested"
     role="group"
     :aria-label="t(verdicts.ask, { place: tested.placeId })"
     :data-testid="`judge-${question!.asks}`"

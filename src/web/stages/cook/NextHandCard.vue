@@ -2,8 +2,10 @@
 import { computed } from 'vue';
 import { withInferred, type Hand } from '#core/guidance';
 import BigButton from '../../parts/BigButton.vue';
-import { clock, number, stretch } from '../../parts/format.ts';
+import type { PlacePour } from '#core/pour';
+import { clock, number, pourText, stretch } from '../../parts/format.ts';
 import { useRun } from '../../stores/run.ts';
+import { figureWord } from '../../words/figure-word.ts';
 import { t } from '../../words/index.ts';
 
 /** The largest thing on the stage: one verb, one place, one time. */
@@ -14,8 +16,12 @@ const props = defineProps<{
   second: boolean;
   /** It is poured alone, on a plate that nobody has read. */
   alone: boolean;
+  /** It is a film that is run over its pan off the heat. */
+  swirl: boolean;
   /** How long a piece poured now would lie on its first side, s. */
   firstS: number | null;
+  /** What this place has of its own: a coin, a letter. */
+  own: PlacePour | undefined;
   /** The fat that belongs on the plate before this pour, or that it would burn there; pouring all the same is the cook's to decide. */
   fat: { readonly words: string; readonly put: boolean } | null;
 }>();
@@ -35,6 +41,14 @@ const sign = computed(() => {
   if (!hand || phase.value === 'wait') return hand?.verb === 'pour' && props.alone ? t('sign.alone') : null;
   if (hand.verb === 'pour') return props.alone ? t('sign.alone') : null;
   return hand.mayBurn ? t('sign.mayBurn') : hand.sign ? t(`sign.${hand.sign}`) : null;
+});
+/** What is poured here where it is not the run's own pour. */
+const ownText = computed(() => {
+  const { own } = props;
+  if (!own) return '';
+  const pour = pourText(own.volumeMl, store.view.pins.measuredBy);
+  const name = own.figure?.name;
+  return name ? t('hand.drawOwn', { pour, name: figureWord(name) }) : t('hand.pourOwn', { pour });
 });
 const far = computed(() => inS.value > 600);
 
@@ -103,9 +117,11 @@ const allOff = computed(
         />
         <div class="absolute -inset-y-1 w-1.5 -translate-x-1/2 rounded bg-white" :style="{ left: `${bar.now}%` }" />
       </div>
+      <p v-if="hand.verb === 'pour' && own" class="text-lg font-semibold" data-testid="own-pour">{{ ownText }}</p>
       <p v-if="hand.verb === 'pour' && firstS !== null" data-testid="first-side">
         {{ t('hand.firstSide', { s: number(firstS) }) }}
       </p>
+      <p v-if="swirl" data-testid="off-heat">{{ t('swirl.offHeat') }}</p>
       <p v-if="sign" class="text-lg" data-testid="sign">{{ sign }}</p>
       <p v-if="notReady && !bar" class="my-2 rounded-control bg-white/15 px-3 py-1.5">
         {{ t(`hand.notReady.${notReady}`) }}

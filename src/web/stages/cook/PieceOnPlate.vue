@@ -2,6 +2,8 @@
 import { computed, toRaw } from 'vue';
 import { pictureOf, type Appearance } from '#core/piece';
 import { seedFrom, seeded } from '#core/rehearsal';
+import type { FilmImages } from '../plate/film-images.ts';
+import FilmMask from './FilmMask.vue';
 import PieceFace from '../../parts/PieceFace.vue';
 
 /** One piece from above, in millimetres: its face while it bubbles, its browned side once it is turned. */
@@ -13,7 +15,12 @@ const props = defineProps<{
   flipped: boolean;
   thin: boolean;
   look: Appearance;
+  /** As its film was made, of one that was swirled. */
+  film?: FilmImages | undefined;
 }>();
+
+/** A film is cut out of a face that is so many times as wide: its own edge is not the face's. */
+const WIDER = 1.06;
 
 /** Steps below which no eye tells two looks apart: a piece is drawn anew only when one is passed. */
 const STEP: Appearance = {
@@ -22,17 +29,23 @@ const STEP: Appearance = {
   ...{ faceSet: 0.02, rimSet: 0.02, rise: 0.02, touching: 0.02 },
 };
 const seen = computed(() => {
-  const { diameterMm, thin, flipped, look } = props;
+  const { diameterMm, thin, flipped, look, film } = props;
   const steps = (Object.keys(STEP) as (keyof Appearance)[]).map((key) => Math.round(look[key] / STEP[key]));
-  return [diameterMm, thin, flipped, ...steps].join();
+  return [diameterMm, thin, flipped, film !== undefined, ...steps].join();
 });
 const picture = computed(() => {
   void seen.value; // a computed that gives the same text does not draw again
-  const { id, diameterMm, thin, flipped, look } = toRaw(props);
+  const { id, thin, flipped, look } = toRaw(props);
+  const diameterMm = props.diameterMm * (props.film ? WIDER : 1);
   return pictureOf(look, { diameterMm, thin, flipped, face: 'over' }, seeded(seedFrom(id, 1)));
 });
 </script>
 
 <template>
-  <PieceFace :picture="picture" :transform="`translate(${xMm} ${yMm})`" />
+  <g :transform="`translate(${xMm} ${yMm})`">
+    <FilmMask v-if="film" :film="film" :diameter-mm="diameterMm" :flipped="flipped">
+      <PieceFace :picture="picture" />
+    </FilmMask>
+    <PieceFace v-else :picture="picture" />
+  </g>
 </template>

@@ -1,6 +1,6 @@
 <script setup lang="ts">
-import { computed } from 'vue';
-import { discInRun, placesIn, stationNow, zoneOf } from '#core/setup';
+import { computed, ref } from 'vue';
+import { stationNow, zoneOf } from '#core/setup';
 import { type Hand } from '#core/guidance';
 import { type ZoneForecast } from '#core/forecast';
 import { familyOf } from '#core/formula';
@@ -10,14 +10,18 @@ import { placeKey } from '#core/run';
 import { markText, stretch, temperature, temperatureSpread } from '../../parts/format.ts';
 import { useRun } from '../../stores/run.ts';
 import { t } from '../../words/index.ts';
+import { browningColour } from '../../parts/browning-ramp.ts';
+import FigureLines from '../../parts/FigureLines.vue';
+import BigButton from '../../parts/BigButton.vue';
 import PlateDrawing from '../plate/PlateDrawing.vue';
 import PieceOnPlate from './PieceOnPlate.vue';
+import { useFilms } from '../plate/use-films.ts';
+import { usePlatePlaces, type PlatePlace } from './use-plate-places.ts';
 import { seenOf, type PieceSeen } from './use-appearance.ts';
 
 /** A plate as it lies before the cook. One tap on a place does its next action. */
 const props = defineProps<{
   stationId: string;
-  formulaId: string;
   hands: readonly Hand[];
   next: Hand | undefined;
   lookedId: string | undefined;
@@ -25,16 +29,20 @@ const props = defineProps<{
 const emit = defineEmits<{ act: [hand: Hand] }>();
 const store = useRun();
 
+const films = useFilms(() => props.stationId);
 const station = computed(() => stationNow(store.view, props.stationId));
-const body = computed(() => store.view.formula(props.formulaId));
-const disc = computed(() => discInRun(store.view, props.formulaId, props.stationId));
-const places = computed(() => placesIn(store.view, props.formulaId, props.stationId));
-const zones = computed(() =>
-  (store.outlook?.forecast.zones ?? []).filter(
-    (zone) => zone.stationId === props.stationId && zone.formulaId === props.formulaId,
-  ),
+const { places, zones } = usePlatePlaces(
+  () => props.stationId,
+  () => props.hands,
 );
-const touchMm = computed(() => Math.max(disc.value.diameterMm + 20, 150) / 2);
+const isThin = (formulaId: string): boolean => familyOf(store.view.formula(formulaId).type) === 'thin';
+/** A finger wants room; between coins only as much as lies between their middles. */
+const touchMm = (place: PlatePlace): number => {
+  const wish = Math.max(place.acrossMm + 20, 150) / 2;
+  if (places.value.every(({ acrossMm }) => acrossMm === place.acrossMm)) return wish;
+  const others = places.value.filter(({ id }) => id !== place.id);
+  return Math.min(wish, ...others.map((other) => Math.hypot(other.xMm - place.xMm, other.yMm - place.yMm) / 2));
+};
 
 const spots = computed(() =>
   places.value.map((place) => {
@@ -52,6 +60,8 @@ const spots = computed(() =>
       piece,
       hand,
       seen,
+      acrossMm: place.acrossMm,
+      labelMm: Math.min(place.acrossMm / 3.6, 34),
       isNext,
       taken,
       time: taken ? t(`assumed.short.${taken}`) : hand ? timeOf(hand) : '',
@@ -62,7 +72,7 @@ const spots = computed(() =>
 );
 
 /** A free place that is left out: nothing poured there would come out. */
-function unfit(place: Place): 'tooHot' | 'tooCool' | null {
+function unfit(place: PlatePlace): 'tooHot' | 'tooCool' | null {
   const zone = zones.value.find(({ zoneId }) => zoneId === place.zoneId);
   const fitness =
     zone?.basis === 'reading' && zone.alarm?.kind !== 'done'
@@ -109,10 +119,27 @@ function spoken({
     seen: last ? t(`cue.${last}`) : '',
   });
 }
-function act(hand: Hand | undefined): void {
+/** A free place that was tapped though nothing is asked of it: poured all the same by a second tap. */
+const offered = ref<PlatePlace | null>(null);
+const isFree = (place: PlatePlace): boolean =>
+  store.state!.finishedAtMs === null && !store.state!.onPlate.has(placeKey(props.stationId, place.id));
+function act({ hand, place }: { readonly hand: Hand | undefined; readonly place: PlatePlace }): void {
   if (hand) emit('act', hand);
+  else offered.value = isFree(place) && offered.value?.id !== place.id ? place : null;
 }
-const labelMm = computed(() => Math.min(disc.value.diameterMm / 3.6, 34));
+/** The pour that nobody asked for, where its place is still free. */
+const freely = computed((): Hand | null => {
+  const place = offered.value;
+  if (!place || !isFree(place)) return null;
+  const at = { earliestMs: store.nowMs, dueMs: store.nowMs, latestMs: store.nowMs };
+  const { formulaId } = place;
+  const { stationId } = props;
+  return { verb: 'pour', formulaId, stationId, zoneId: place.zoneId, placeId: place.id, pieceId: null, ...at };
+});
+function pourFreely(): void {
+  if (freely.value) emit('act', freely.value);
+  offered.value = null;
+}
 </script>
 
 <template>
@@ -129,46 +156,48 @@ const labelMm = computed(() => Math.min(disc.value.diameterMm / 3.6, 34));
         {{ heatOf(zone) }}
       </span>
     </p>
-    <PlateDrawing
-      :station="station"
-      :places="places"
-      :diameter-mm="disc.diameterMm"
-      :label="t('board.plate', { name: station.name })"
-      role="group"
-    >
+    <PlateDrawing :station="station" :places="places" :label="t('board.plate', { name: station.name })" role="group">
       <template #default>
         <g
           v-for="spot in spots"
           :key="spot.place.id"
           role="button"
-          :tabindex="spot.hand ? 0 : -1"
+          :tabindex="spot.hand || isFree(spot.place) ? 0 : -1"
           :aria-label="spot.taken ? `${t(`assumed.said.${spot.taken}`)} ${spoken(spot)}` : spoken(spot)"
-          :aria-disabled="spot.hand ? undefined : true"
+          :aria-disabled="spot.hand || isFree(spot.place) ? undefined : true"
           :data-place="spot.place.id"
           :data-verb="spot.hand?.verb"
           class="outline-none focus-visible:[&>.ring]:stroke-white"
-          :class="spot.hand ? 'cursor-pointer' : ''"
-          @click="act(spot.hand)"
-          @keydown.enter.prevent="act(spot.hand)"
-          @keydown.space.prevent="act(spot.hand)"
+          :class="spot.hand || isFree(spot.place) ? 'cursor-pointer' : ''"
+          @click="act(spot)"
+          @keydown.enter.prevent="act(spot)"
+          @keydown.space.prevent="act(spot)"
         >
-          <circle :cx="spot.place.xMm" :cy="spot.place.yMm" :r="touchMm" fill="transparent" />
+          <circle :cx="spot.place.xMm" :cy="spot.place.yMm" :r="touchMm(spot.place)" fill="transparent" />
           <template v-if="spot.piece">
+            <FigureLines
+              v-if="spot.seen && spot.place.pour?.figure"
+              :figure="spot.place.pour.figure"
+              :mirrored="spot.piece.flippedAtMs === null"
+              :stroke="browningColour(Math.round(spot.seen.look.overLStar))"
+              :transform="`translate(${spot.place.xMm} ${spot.place.yMm})`"
+            />
             <PieceOnPlate
-              v-if="spot.seen"
+              v-else-if="spot.seen"
               :id="spot.piece.id"
               :x-mm="spot.place.xMm"
               :y-mm="spot.place.yMm"
-              :diameter-mm="disc.diameterMm"
+              :diameter-mm="spot.acrossMm"
               :flipped="spot.piece.flippedAtMs !== null"
-              :thin="familyOf(body.type) === 'thin'"
+              :thin="isThin(spot.place.formulaId)"
               :look="spot.seen.look"
+              :film="films[spot.piece.id]"
             />
             <circle
               v-if="spot.taken"
               :cx="spot.place.xMm"
               :cy="spot.place.yMm"
-              :r="disc.diameterMm / 2"
+              :r="spot.acrossMm / 2"
               class="fill-plate/50 stroke-on-plate"
               stroke-width="4"
               stroke-dasharray="4 8"
@@ -182,11 +211,11 @@ const labelMm = computed(() => Math.min(disc.value.diameterMm / 3.6, 34));
               stroke-linejoin="round"
             >
               <text>
-                <tspan :x="spot.place.xMm" :y="spot.place.yMm - labelMm * 0.25" :font-size="labelMm * 0.8">{{
+                <tspan :x="spot.place.xMm" :y="spot.place.yMm - spot.labelMm * 0.25" :font-size="spot.labelMm * 0.8">{{
                   spot.place.id
                 }}</tspan>
                 {{ ' ' }}
-                <tspan :x="spot.place.xMm" :y="spot.place.yMm + labelMm * 0.85" :font-size="labelMm">{{
+                <tspan :x="spot.place.xMm" :y="spot.place.yMm + spot.labelMm * 0.85" :font-size="spot.labelMm">{{
                   spot.time
                 }}</tspan>
               </text>
@@ -196,29 +225,36 @@ const labelMm = computed(() => Math.min(disc.value.diameterMm / 3.6, 34));
             <circle
               :cx="spot.place.xMm"
               :cy="spot.place.yMm"
-              :r="disc.diameterMm / 2"
+              :r="spot.acrossMm / 2"
               fill="none"
               stroke-width="2.5"
               stroke-dasharray="9 8"
-              :class="spot.hand ? 'stroke-on-plate' : 'stroke-rim'"
+              :class="spot.hand || offered?.id === spot.place.id ? 'stroke-on-plate' : 'stroke-rim'"
+            />
+            <FigureLines
+              v-if="spot.place.pour?.figure"
+              :figure="spot.place.pour.figure"
+              mirrored
+              class="stroke-rim"
+              :transform="`translate(${spot.place.xMm} ${spot.place.yMm})`"
             />
             <text text-anchor="middle" class="figure fill-on-plate">
-              <tspan :x="spot.place.xMm" :y="spot.place.yMm - labelMm * 0.1" :font-size="labelMm * 0.8">{{
+              <tspan :x="spot.place.xMm" :y="spot.place.yMm - spot.labelMm * 0.1" :font-size="spot.labelMm * 0.8">{{
                 spot.place.id
               }}</tspan>
               {{ ' ' }}
               <tspan
                 v-if="spot.hand"
                 :x="spot.place.xMm"
-                :y="spot.place.yMm + labelMm * 0.9"
-                :font-size="labelMm * 0.75"
+                :y="spot.place.yMm + spot.labelMm * 0.9"
+                :font-size="spot.labelMm * 0.75"
                 >{{ spot.time || t('board.pour') }}</tspan
               >
               <tspan
                 v-else-if="spot.unfit"
                 :x="spot.place.xMm"
-                :y="spot.place.yMm + labelMm * 0.9"
-                :font-size="labelMm * 0.62"
+                :y="spot.place.yMm + spot.labelMm * 0.9"
+                :font-size="spot.labelMm * 0.62"
                 >{{ t(`board.unfitShort.${spot.unfit}`) }}</tspan
               >
             </text>
@@ -234,12 +270,16 @@ const labelMm = computed(() => Math.min(disc.value.diameterMm / 3.6, 34));
             "
             :cx="spot.place.xMm"
             :cy="spot.place.yMm"
-            :r="disc.diameterMm / 2 + 8"
+            :r="spot.acrossMm / 2 + 8"
             fill="none"
             :stroke-width="spot.isNext ? 8 : 4"
           />
         </g>
       </template>
     </PlateDrawing>
+    <div v-if="freely" class="mt-2 flex flex-wrap items-center gap-2" data-testid="pour-freely">
+      <BigButton class="min-h-14" @click="pourFreely">{{ t('board.freely', { place: freely.placeId }) }}</BigButton>
+      <BigButton class="min-h-14" @click="offered = null">{{ t('board.leaveFree') }}</BigButton>
+    </div>
   </section>
 </template>

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { computed } from 'vue';
 import { piecesLeft } from '#core/setup';
-import { lotVolumeMl } from '#core/lot';
+import { batterLeft } from '#core/lot';
 import { millilitres } from '../../parts/format.ts';
 import { useRun } from '../../stores/run.ts';
 import { t, tn } from '../../words/index.ts';
@@ -10,16 +10,17 @@ const store = useRun();
 const counts = computed(() =>
   (store.state!.brief?.items ?? []).map((item) => {
     const pieces = [...store.state!.pieces.values()].filter((piece) => piece.formulaId === item.formulaId);
-    const mixedMl = lotVolumeMl(store.view, item.formulaId);
-    const usedMl = pieces.reduce((sum, piece) => sum + piece.volumeMl, 0);
+    const toPour = piecesLeft(store.state!, item.formulaId);
+    // coins and giants are other shares of the batter than the brief counts
+    const mixed = pieces.some(({ worth }) => worth !== 1);
     return {
       formulaId: item.formulaId,
       word: store.view.formula(item.formulaId).pieceWord,
       off: pieces.filter((piece) => piece.fate === 'lifted').length,
-      of: item.pieces,
+      of: mixed ? pieces.filter((piece) => piece.fate !== 'failed').length + toPour : item.pieces,
       lost: pieces.filter((piece) => piece.fate === 'failed').length,
-      toPour: piecesLeft(store.state!, item.formulaId),
-      leftMl: mixedMl === null ? null : Math.max(0, mixedMl - usedMl),
+      toPour,
+      leftMl: batterLeft(store.view, item.formulaId)?.leftMl ?? null,
     };
   }),
 );

@@ -2,6 +2,7 @@ import { computed, ref, type ComputedRef, type Ref } from 'vue';
 import { rhythmS, type Hand } from '#core/guidance';
 import type { Cue } from '#core/piece';
 import { placeKey, type Piece, type Tap } from '#core/run';
+import { placesIn, pourMlOf } from '#core/setup';
 import { deviceId, newId } from '../../sync/device.ts';
 import type { NewEvent } from '../../sync/envelope.ts';
 import { useRun } from '../../stores/run.ts';
@@ -92,7 +93,8 @@ export function useBoard(): Board {
   function eventOf(hand: Hand, agoMs: number): NewEvent {
     if (hand.verb === 'pour') {
       const { formulaId, stationId, placeId } = hand;
-      const volumeMl = store.state!.portionMl.get(formulaId) ?? store.view.formula(formulaId).portion.volumeMl;
+      const place = placesIn(store.view, formulaId, stationId).find(({ id }) => id === placeId);
+      const volumeMl = pourMlOf(store.view, formulaId, place);
       return { kind: 'poured', payload: { pieceId: newId(), formulaId, stationId, placeId, volumeMl }, agoMs };
     }
     return { kind: hand.verb === 'flip' ? 'flipped' : 'lifted', payload: { pieceId: hand.pieceId! }, agoMs };

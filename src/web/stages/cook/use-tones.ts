@@ -1,7 +1,7 @@
 import { watch, type Ref } from 'vue';
 import { useSession } from '../../stores/session.ts';
 
-/** Short tones, Hz and seconds: due rises, late is low and double, heat falls. */
+/** Short tones, Hz and seconds: due rises, late is low and double, a film that sets is one high one, heat falls. */
 const TONES = {
   due: [
     [660, 0.09],
@@ -11,6 +11,7 @@ const TONES = {
     [220, 0.16],
     [220, 0.16],
   ],
+  sets: [[990, 0.25]],
   heat: [
     [520, 0.1],
     [390, 0.16],

@@ -14,7 +14,9 @@ export interface TaskLine extends MorningTask {
 }
 
 /** Kinds that a tap on the list ends: each is an event of its own. */
-const BY_TAP = new Set(['temper', 'melt', 'soak', 'whip', 'fold', 'fruit', 'oven', 'own', 'takeOut']);
+const BY_TAP = new Set(['feed', 'temper', 'melt', 'sour', 'soak', 'whip', 'fold', 'fruit', 'oven', 'own', 'takeOut']);
+
+const WANTS_A_BOWL = new Set(['fold', 'takeOut']);
 
 /** What the morning asks for beside the griddle, in words. */
 export function useTasks(): { tasks: ComputedRef<TaskLine[]>; done: (task: MorningTask) => void } {
@@ -28,11 +30,11 @@ export function useTasks(): { tasks: ComputedRef<TaskLine[]>; done: (task: Morni
       ...task,
       words: wordsOf(task),
       brief: wordsOf(task, false),
-      byTap: BY_TAP.has(task.kind) && (task.kind !== 'fold' || isThere(task)),
+      byTap: BY_TAP.has(task.kind) && (!WANTS_A_BOWL.has(task.kind) || isThere(task)),
     }));
   });
 
-  /** There is a bowl to fold into. */
+  /** There is a bowl to fold into, or to take out. */
   function isThere(task: MorningTask): boolean {
     return isMixed(store.state!.lots.get(lotKey(task.formulaId!, task.lot!)));
   }

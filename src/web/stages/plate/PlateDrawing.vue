@@ -4,7 +4,14 @@ import { plateSizeMm, type StationBody } from '#core/plate';
 import { placesOn, type Place } from '#core/pour';
 
 /** A plate from above, to scale, with its marked places. One unit of the drawing is a millimetre. */
-const props = defineProps<{ station: StationBody; places: readonly Place[]; diameterMm: number; label: string }>();
+const props = defineProps<{
+  station: StationBody;
+  places: readonly Place[];
+  /** Of places without a width of their own, where they are drawn here. */
+  diameterMm?: number;
+  label: string;
+}>();
+const widthOf = ({ diameterMm = props.diameterMm ?? 0 }: Place): number => diameterMm;
 const EDGE_MM = 14;
 const size = computed(() => {
   const { widthMm, depthMm } = plateSizeMm(props.station);
@@ -64,14 +71,14 @@ const wells = computed(() => {
     <slot :size="size" />
     <template v-if="!$slots['default']">
       <g v-for="place in places" :key="place.id">
-        <circle :cx="place.xMm" :cy="place.yMm" :r="diameterMm / 2" class="fill-raw stroke-pale" stroke-width="3" />
+        <circle :cx="place.xMm" :cy="place.yMm" :r="widthOf(place) / 2" class="fill-raw stroke-pale" stroke-width="3" />
         <text
           :x="place.xMm"
           :y="place.yMm"
           text-anchor="middle"
           dominant-baseline="central"
           class="figure fill-[#20233a]"
-          :font-size="Math.min(34, diameterMm / 2.4)"
+          :font-size="Math.min(34, widthOf(place) / 2.4)"
         >
           {{ place.id }}
         </text>

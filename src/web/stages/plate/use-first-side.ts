@@ -9,6 +9,8 @@ export interface PourOn {
   readonly formulaId: string;
   readonly stationId: string;
   readonly zoneId: string;
+  /** One of its places, where that has a pour of its own. */
+  readonly placeId?: string | undefined;
 }
 
 /** What is asked of the desk's worker again when this has passed: plates warm, lots thicken, ms. */
@@ -42,6 +44,7 @@ export function useFirstSide(pour: Ref<PourOn | null>) {
       () => pour.value?.formulaId,
       () => pour.value?.stationId,
       () => pour.value?.zoneId,
+      () => pour.value?.placeId,
       () => moment.value.pourMs,
       () => store.state?.eventCount,
     ],

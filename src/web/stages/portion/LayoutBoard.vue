@@ -1,15 +1,19 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue';
 import { plateSizeMm } from '#core/plate';
+import type { Place } from '#core/pour';
 import { differenceFromCelsius } from '#core/units';
 import BigButton from '../../parts/BigButton.vue';
 import ChoiceChips from '../../parts/ChoiceChips.vue';
-import { number, temperature } from '../../parts/format.ts';
+import { number, pourText, temperature } from '../../parts/format.ts';
 import PaperCard from '../../parts/PaperCard.vue';
 import { useRun } from '../../stores/run.ts';
 import { useSession } from '../../stores/session.ts';
 import { t, tn } from '../../words/index.ts';
+import FigureLines from '../../parts/FigureLines.vue';
 import PlateDrawing from '../plate/PlateDrawing.vue';
+import OwnPours from './OwnPours.vue';
+import SharedPlate from './SharedPlate.vue';
 import { useLayout } from './use-layout.ts';
 
 /** Where the pieces of a batter lie on a plate: by wish, or dragged by pointer and keys; the count stands beside. */
@@ -20,9 +24,9 @@ const layout = useLayout(
   () => props.formulaId,
   () => props.stationId,
 );
-const { station, disc, places, fault, gapMm, picked, laid, changed } = layout;
+const { station, disc, places, fault, gapMm, picked, full, laid, changed, zoneIds } = layout;
+const lyingBeside = layout.beside;
 const heat = computed(() => store.view.formula(props.formulaId).heat);
-const several = computed(() => station.value.shape.kind === 'rectangle');
 const ARRANGEMENTS = ['zones', 'plate', 'even'] as const;
 const choices = computed(() => ARRANGEMENTS.filter((each) => each !== 'zones' || station.value.zones.length > 1));
 
@@ -74,6 +78,21 @@ function key(event: KeyboardEvent, id: string): void {
   event.preventDefault();
 }
 const size = computed(() => plateSizeMm(station.value));
+/** A coin has no room for more than its mark; a figure is marked beneath its lines. */
+const NARROW_MM = 70;
+const showsBeside = (place: Place): string => (widthOf(place) < NARROW_MM ? '' : besideText(place.id));
+const fontOf = (place: Place): number => Math.min(fontMm.value, widthOf(place) / 2.4);
+function markY(place: Place): number {
+  if (place.pour?.figure) return place.yMm + widthOf(place) / 2 - fontOf(place) / 2;
+  return place.yMm - (showsBeside(place) ? fontMm.value * 0.3 : 0);
+}
+const widthOf = (place: Place): number => place.diameterMm ?? disc.value.diameterMm;
+function spoken(place: Place): string {
+  const at = t('layout.place', { id: place.id, x: number(place.xMm / 10, 1), y: number(place.yMm / 10, 1) });
+  if (!place.pour) return at;
+  const pour = pourText(place.pour.volumeMl, store.view.pins.measuredBy);
+  return `${at}, ${t('layout.placeOwn', { pour, cm: number(widthOf(place) / 10, 1) })}`;
+}
 const fontMm = computed(() => Math.min(34, disc.value.diameterMm / 2.6));
 </script>
 
@@ -101,7 +120,7 @@ const fontMm = computed(() => Math.min(34, disc.value.diameterMm / 2.6));
           role="button"
           tabindex="0"
           class="cursor-grab outline-none focus-visible:[&>circle]:stroke-white"
-          :aria-label="t('layout.place', { id: place.id, x: number(place.xMm / 10, 1), y: number(place.yMm / 10, 1) })"
+          :aria-label="spoken(place)"
           :data-place="place.id"
           @pointerdown="grab($event, place.id)"
           @pointermove="drag"
@@ -113,23 +132,33 @@ const fontMm = computed(() => Math.min(34, disc.value.diameterMm / 2.6));
           <circle
             :cx="place.xMm"
             :cy="place.yMm"
-            :r="disc.diameterMm / 2"
-            class="fill-raw"
-            :class="picked === place.id ? 'stroke-[#b9baf7]' : 'stroke-pale'"
+            :r="widthOf(place) / 2"
+            :class="[
+              picked === place.id ? 'stroke-[#b9baf7]' : place.pour?.figure ? 'stroke-rim' : 'stroke-pale',
+              place.pour?.figure ? 'fill-transparent' : 'fill-raw',
+            ]"
             :stroke-width="picked === place.id ? 8 : 3"
+          />
+          <FigureLines
+            v-if="place.pour?.figure"
+            :figure="place.pour.figure"
+            mirrored
+            class="stroke-raw"
+            :transform="`translate(${place.xMm} ${place.yMm})`"
           />
           <text
             :x="place.xMm"
-            :y="place.yMm - (besideText(place.id) ? fontMm * 0.3 : 0)"
+            :y="markY(place)"
             text-anchor="middle"
             dominant-baseline="central"
-            class="figure pointer-events-none fill-[#20233a]"
-            :font-size="fontMm"
+            class="figure pointer-events-none"
+            :class="place.pour?.figure ? 'fill-on-plate' : 'fill-[#20233a]'"
+            :font-size="fontOf(place)"
           >
             {{ place.id.startsWith('new') ? '+' : place.id }}
           </text>
           <text
-            v-if="besideText(place.id)"
+            v-if="showsBeside(place)"
             :x="place.xMm"
             :y="place.yMm + fontMm * 0.75"
             text-anchor="middle"
@@ -137,22 +166,37 @@ const fontMm = computed(() => Math.min(34, disc.value.diameterMm / 2.6));
             class="pointer-events-none fill-[#20233a]"
             :font-size="fontMm * 0.66"
           >
-            {{ besideText(place.id) }}
+            {{ showsBeside(place) }}
           </text>
         </g>
+        <circle
+          v-for="place in lyingBeside"
+          :key="`beside ${place.id}`"
+          :cx="place.xMm"
+          :cy="place.yMm"
+          :r="(place.diameterMm ?? 0) / 2"
+          fill="none"
+          class="stroke-rim"
+          stroke-width="3"
+          stroke-dasharray="9 8"
+        />
         <rect v-if="!places.length" :width="size.widthMm" :height="size.depthMm" fill="none" />
       </template>
     </PlateDrawing>
     <p class="mt-2 text-sm text-soft">{{ t('layout.hint') }}</p>
     <div class="mt-2 flex flex-wrap items-center gap-2">
       <BigButton v-for="wish in choices" :key="wish" @click="layout.arrange(wish)">{{ t(`layout.${wish}`) }}</BigButton>
-      <BigButton @click="layout.add">{{ t('layout.add') }}</BigButton>
+      <BigButton @click="layout.add()">{{ t('layout.add') }}</BigButton>
+      <BigButton v-if="picked" @click="layout.take(picked)">{{
+        picked.startsWith('new') ? t('layout.takeNew') : t('layout.take', { id: picked })
+      }}</BigButton>
       <BigButton v-if="changed || laid" @click="layout.reset">{{ t('layout.reset') }}</BigButton>
       <BigButton v-if="changed" look="say" :disabled="fault !== null || !places.length" @click="layout.keep">{{
         t('layout.keep')
       }}</BigButton>
     </div>
-    <div v-if="several || places.length > 1" class="mt-3 flex flex-wrap items-center gap-3">
+    <p v-if="full" class="mt-2 font-semibold text-ember" role="alert">{{ t('layout.noRoom') }}</p>
+    <div class="mt-3 flex flex-wrap items-center gap-3">
       <span class="font-semibold">{{ t('layout.gap') }}</span>
       <ChoiceChips
         v-model="gapMm"
@@ -160,6 +204,33 @@ const fontMm = computed(() => Math.min(34, disc.value.diameterMm / 2.6));
         :options="[5, 10, 20, 30].map((value) => ({ value, label: `${number(value / 10, value % 10 ? 1 : 0)} cm` }))"
       />
     </div>
+    <div
+      v-if="station.zones.length > 1"
+      class="mt-3 flex flex-wrap items-center gap-3"
+      role="group"
+      :aria-label="t('layout.burners')"
+    >
+      <span class="font-semibold">{{ t('layout.burners') }}</span>
+      <button
+        v-for="{ id } in station.zones"
+        :key="id"
+        type="button"
+        :aria-pressed="zoneIds.includes(id)"
+        class="min-h-14 min-w-14 rounded-full border px-4"
+        :class="zoneIds.includes(id) ? 'border-bell bg-mist font-semibold text-bell' : 'border-line bg-card'"
+        @click="layout.toggleZone(id)"
+      >
+        {{ id }}
+      </button>
+    </div>
+    <SharedPlate :formula-id="formulaId" :station-id="stationId" />
+    <OwnPours
+      :formula-id="formulaId"
+      :picked="places.find(({ id }) => id === picked)"
+      @add="layout.add"
+      @fill="layout.fillGaps"
+      @give="layout.give"
+    />
     <p v-if="!places.length" class="mt-2 text-ember" role="alert">
       {{ t('layout.noneEven', { low: temperature(heat.lowC), high: temperature(heat.highC) }) }}
     </p>

@@ -1,38 +1,54 @@
 <script setup lang="ts">
 import { computed, onMounted, ref } from 'vue';
+import { uniqBy } from 'es-toolkit';
 import * as v from 'valibot';
+import { familyOf } from '#core/formula';
 import { discInRun, placesIn, portionMl } from '#core/setup';
 import { discNow } from '#core/what-if';
 import BigButton from '../../parts/BigButton.vue';
 import BoundField from '../../forms/BoundField.vue';
-import { figure } from '../../forms/fields.ts';
 import { useForm } from '../../forms/use-form.ts';
-import { millilitres, number, temperature } from '../../parts/format.ts';
+import { millilitres, number, pourText, temperature } from '../../parts/format.ts';
 import PaperCard from '../../parts/PaperCard.vue';
 import { useLibrary } from '../../stores/library.ts';
 import { useRun } from '../../stores/run.ts';
 import { t } from '../../words/index.ts';
-import { GAP_MM } from '#core/pour';
+import { GAP_MM, saidPourMl } from '#core/pour';
+import { useSession } from '../../stores/session.ts';
+import BatterLeftLine from '../lots/BatterLeftLine.vue';
 import LotTabs from '../lots/LotTabs.vue';
 import CookStrip from './CookStrip.vue';
+import FilmCard from './FilmCard.vue';
 import FruitCard from './FruitCard.vue';
 import LayoutBoard from './LayoutBoard.vue';
 import MouldField from './MouldField.vue';
 import OwnLadles from './OwnLadles.vue';
+import TurningNote from './TurningNote.vue';
 import SizesTable from './SizesTable.vue';
 import WishedPour from './WishedPour.vue';
 import { useFirstSide, useFirstZone } from '../plate/use-first-side.ts';
-import { useTools } from './use-tools.ts';
+import { POUR_ML, useTools } from './use-tools.ts';
 
 const store = useRun();
 const library = useLibrary();
+const session = useSession();
 onMounted(() => void library.load().catch(() => undefined)); // the usual tools do without it
 const { tools } = useTools();
 const items = store.state!.brief?.items ?? [];
 const formulaId = ref(items[0]!.formulaId);
 const body = computed(() => store.view.formula(formulaId.value));
+const thin = computed(() => familyOf(body.value.type) === 'thin');
 const item = computed(() => store.state!.brief!.items.find((candidate) => candidate.formulaId === formulaId.value)!);
 const volumeMl = computed(() => portionMl(store.view, formulaId.value));
+/** Pans over which this batter is swirled, one of a size. */
+const swirledOn = computed(() =>
+  thin.value
+    ? uniqBy(
+        item.value.stationIds.filter((id) => store.view.station(id).shape.kind === 'round'),
+        (id) => JSON.stringify(store.view.station(id).shape),
+      )
+    : [],
+);
 const mouldMm = computed(() => store.state!.mouldMm.get(formulaId.value));
 /** The tools nearest to what the formula pours, a coin's spoon, and the kitchen's own. */
 const near = computed(() => {
@@ -74,7 +90,15 @@ function set(ml: number, mould?: number | null): void {
 const fault = () => t('portion.error');
 const own = useForm({
   typed: { volumeMl: '' },
-  schema: () => v.object({ volumeMl: figure(5, 500, fault, fault) }),
+  schema: () =>
+    v.object({
+      volumeMl: v.pipe(
+        v.string(),
+        v.transform((text) => saidPourMl(text, session.settings.measures, tools.value)),
+        v.number(fault),
+        v.check((ml) => ml >= POUR_ML.low && ml <= POUR_ML.high, fault),
+      ),
+    }),
   keep: (typed) => {
     own.reset({ volumeMl: '' });
     set(typed.volumeMl);
@@ -94,8 +118,10 @@ const isIn = (ml: number) => Math.abs(ml - volumeMl.value) < 0.5;
       <div class="flex min-w-0 flex-col gap-4">
         <PaperCard>
           <h2 class="text-lg">{{ t('portion.pour') }}</h2>
-          <p class="figure text-6xl text-bell">{{ millilitres(volumeMl) }}</p>
-          <p class="text-soft">{{ body.portion.reason }}</p>
+          <p class="figure text-6xl text-bell">{{ pourText(volumeMl, store.view.pins.measuredBy) }}</p>
+          <p v-if="store.view.pins.measuredBy" class="text-soft">{{ millilitres(volumeMl) }}</p>
+          <p v-if="isIn(body.portion.volumeMl)" class="text-soft">{{ body.portion.reason }}</p>
+          <BatterLeftLine class="mt-2" :formula-id="formulaId" />
           <div class="mt-4 grid grid-cols-2 gap-2" role="group" :aria-label="t('portion.tools')">
             <button
               v-for="tool in near"
@@ -131,11 +157,12 @@ const isIn = (ml: number) => Math.abs(ml - volumeMl.value) < 0.5;
               :of="own"
               name="volumeMl"
               class="min-w-0 flex-1"
-              type="decimal"
+              type="amount"
               :label="t('portion.own')"
+              :hint="t('portion.ownHint')"
               unit="mL"
             />
-            <BigButton type="submit" :class="{ 'mb-6': own.errors.value.volumeMl }">{{ t('portion.use') }}</BigButton>
+            <BigButton type="submit" class="mb-6">{{ t('portion.use') }}</BigButton>
           </form>
           <MouldField v-if="wellPercent === null" :mould-mm="mouldMm" @set="set(volumeMl, $event)" />
         </PaperCard>
@@ -193,8 +220,20 @@ const isIn = (ml: number) => Math.abs(ml - volumeMl.value) < 0.5;
                 : t('portionMore.wellsNote')
             }}
           </p>
+          <TurningNote
+            v-if="!thin && wellPercent === null"
+            :disc="first"
+            :density-g-per-ml="store.view.densityGPerMl(formulaId)"
+          />
           <p v-if="fits === 0" class="mt-2 font-semibold text-ember" role="alert">{{ t('portion.noRoom') }}</p>
         </PaperCard>
+        <FilmCard
+          v-for="id in swirledOn"
+          :key="`film ${id}`"
+          :formula-id="formulaId"
+          :station-id="id"
+          :volume-ml="volumeMl"
+        />
         <SizesTable :formula-id="formulaId" :tools="tools" :volume-ml="volumeMl" @choose="set" />
         <LayoutBoard v-for="id in item.stationIds" :key="id" :formula-id="formulaId" :station-id="id" />
       </div>

@@ -17,7 +17,7 @@ const store = useRun();
 const kind = computed(() => wishKind(store.view, props.formulaId));
 const typed = ref('');
 /** What can be asked for: cm of a cake, mm of a film. */
-const RANGE = { diameter: { low: 3, high: 40 }, thickness: { low: 0.5, high: 6 } } as const;
+const RANGE = { diameter: { low: 3, high: 60 }, thickness: { low: 0.5, high: 6 } } as const;
 const value = computed(() => readFigure(typed.value));
 const fits = computed(() => value.value >= RANGE[kind.value].low && value.value <= RANGE[kind.value].high);
 const rows = computed(() =>

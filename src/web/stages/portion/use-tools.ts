@@ -1,7 +1,11 @@
 import { computed } from 'vue';
+import { MOST_POUR_ML } from '#core/formula';
 import { LADLES, ladleVolume } from '#core/pour';
 import { useLibrary } from '../../stores/library.ts';
 import { t } from '../../words/index.ts';
+
+/** A pour that is typed, mL. Common practice, no source. */
+export const POUR_ML = { low: 5, high: MOST_POUR_ML };
 
 /** Something to pour with. */
 export interface Tool {

@@ -4,9 +4,12 @@ import { Disclosure, DisclosureButton, DisclosurePanel } from '@headlessui/vue';
 import type { Estimate } from '#core/consistency';
 import { type Lot } from '#core/run';
 import type { FormulaBody } from '#core/formula';
+import { ingredientOf } from '#core/ingredients';
 import BigButton from '../../parts/BigButton.vue';
-import { ingredientName, number, temperature, weight } from '../../parts/format.ts';
+import { ingredientName, number, shownAmount, temperature } from '../../parts/format.ts';
+import AmountEntry from '../../parts/AmountEntry.vue';
 import NumberPad from '../../parts/NumberPad.vue';
+import { readMass } from '../../forms/read-amount.ts';
 import { readWeight, weightFigure } from '../../parts/weight-figure.ts';
 import { useRun } from '../../stores/run.ts';
 import { useSession } from '../../stores/session.ts';
@@ -43,9 +46,14 @@ const nowG = computed(() => {
 });
 /** Without a reading, what the formula alone makes likely is no reason to stir anything in. */
 const unsure = computed(() => props.lot.readings.length === 0 && dose.value.lowG === 0);
+/** A dose as this kitchen measures it. */
+const measuredBy = computed(() => store.view.pins.measuredBy);
+const amount = (massG: number, ingredientId = dose.value.ingredientId) =>
+  shownAmount({ ingredientId, massG }, larder.value, measuredBy.value).lead;
 const given = computed(() =>
   props.lot.doses.map(
-    (each) => `${weight(each.massG)} ${ingredientName(each.ingredientId, larder.value).toLowerCase()}`,
+    (each) =>
+      `${amount(each.massG, each.ingredientId)} ${ingredientName(each.ingredientId, larder.value).toLowerCase()}`,
   ),
 );
 
@@ -60,8 +68,11 @@ function stir(massG: number): Promise<void> {
     },
   ]);
 }
-function keep(value: number): void {
-  const massG = readWeight(value);
+function keep(value: number | string): void {
+  const massG =
+    typeof value === 'number'
+      ? readWeight(value)
+      : readMass(value, ingredientOf(larder.value, dose.value.ingredientId), measuredBy.value);
   error.value = massG > 0 && massG <= 100_000 ? '' : t('howRuns.fault.number');
   if (error.value) return;
   other.value = false;
@@ -120,20 +131,28 @@ const pours = computed(() =>
     <p v-if="dose.what === 'nothing'" class="mt-2 font-semibold text-leaf" role="status">{{ t('howRuns.right') }}</p>
     <div v-else class="mt-2" data-testid="dose">
       <p v-if="unsure" class="text-soft" role="status">
-        {{ t(`howRuns.unsure.${dose.what}`, { what: what.toLowerCase(), all: weight(dose.massG) }) }}
+        {{ t(`howRuns.unsure.${dose.what}`, { what: what.toLowerCase(), all: amount(dose.massG) }) }}
       </p>
       <p v-else class="font-semibold text-ember" role="status">
         {{
           t(`howRuns.${dose.what}`, {
-            ...{ what, all: weight(dose.massG) },
-            ...{ low: weight(dose.lowG), high: weight(dose.highG) },
+            ...{ what, all: amount(dose.massG) },
+            ...{ low: amount(dose.lowG), high: amount(dose.highG) },
           })
         }}
         <span v-if="dose.nowG < dose.massG" class="font-normal">{{ t('howRuns.first') }}</span>
       </p>
     </div>
+    <AmountEntry
+      v-if="other && measuredBy"
+      class="mt-2 max-w-sm"
+      :label="t('howRuns.otherMeasured', { name: what.toLowerCase() })"
+      :error="error || undefined"
+      @keep="keep"
+      @leave="other = false"
+    />
     <NumberPad
-      v-if="other"
+      v-else-if="other"
       class="mt-2 max-w-sm rounded-control bg-mist p-3"
       :label="t('howRuns.otherLabel', { name: what.toLowerCase(), unit })"
       :start="start"
@@ -143,7 +162,7 @@ const pours = computed(() =>
     />
     <div v-else class="mt-2 flex flex-wrap gap-2">
       <BigButton v-if="dose.what !== 'nothing' && !unsure" class="flex-1" @click="stir(nowG)">{{
-        t('howRuns.stir', { amount: weight(nowG) })
+        t('howRuns.stir', { amount: amount(nowG) })
       }}</BigButton>
       <BigButton class="flex-1" @click="other = true">{{ t('howRuns.other') }}</BigButton>
     </div>

@@ -7,13 +7,15 @@ import { lotRest } from '#core/lot';
 import { LOOKS } from '#core/rest';
 import BigButton from '../../parts/BigButton.vue';
 import ChoiceChips from '../../parts/ChoiceChips.vue';
-import { clock, day, ingredientName, minutes, stretch, temperature } from '../../parts/format.ts';
+import { clock, day, ingredientName, minutes, number, stretch, temperature } from '../../parts/format.ts';
 import PaperCard from '../../parts/PaperCard.vue';
 import { useRun } from '../../stores/run.ts';
 import { t } from '../../words/index.ts';
 import type { RunLot } from '../lots/use-lots.ts';
 import TakeBack from '../frame/TakeBack.vue';
 import HowItRuns from './HowItRuns.vue';
+import BatterLeftLine from '../lots/BatterLeftLine.vue';
+import LotReadForm from './LotReadForm.vue';
 import MixedAt from './MixedAt.vue';
 
 /** One mixed bowl: when it is ready, where it stands, what is left of its rise, how long it may still stand. */
@@ -180,6 +182,9 @@ const move = (to: 'counter' | 'fridge') =>
         {{ LOOKS[of.body.type].map((look) => t(`rest.look.${look}`)).join(', ') }}.
         <span class="text-soft">{{ of.body.rest.reason }} {{ t('rest.stir') }}</span>
       </p>
+      <p v-if="rest.risenTimes !== null" class="mt-1 font-semibold" data-testid="risen">
+        {{ t('rest.risen', { times: number(rest.risenTimes, 1), at: when(rest.window.bestMs) }) }}
+      </p>
       <p v-if="rest.rise" class="mt-1">
         <span class="font-semibold">{{
           t('rest.rise', {
@@ -214,6 +219,11 @@ const move = (to: 'counter' | 'fridge') =>
           })
         }}</template>
       </p>
+      <Disclosure v-slot="{ close }" as="div" class="mt-1">
+        <BatterLeftLine :formula-id="of.formulaId" />
+        <DisclosureButton class="min-h-14 text-bell underline">{{ t('rest.read.open') }}</DisclosureButton>
+        <DisclosurePanel><LotReadForm :lot="lot" :rises="of.body.type === 'yeast'" @done="close()" /></DisclosurePanel>
+      </Disclosure>
       <HowItRuns v-if="!whites" :lot="lot" :body="of.body" :first-pour-ms="of.firstPourMs" />
       <TakeBack v-if="whites" :formula-id="of.formulaId" :lot="of.number" />
       <div class="mt-1 flex flex-wrap gap-x-4">

@@ -73,6 +73,12 @@ function keep(reading: ConsistencyReading): void {
   ]);
   emit('kept');
 }
+/** As it should: no word and no figure, and worth as much as either. */
+function found(): void {
+  const { formulaId, number: lot } = props.lot;
+  void store.tap([{ kind: 'consistency-read', payload: { formulaId, lot, reading: { method: 'asWanted' } } }]);
+  emit('kept');
+}
 function keepSeconds(seconds: number): void {
   if (!(seconds > 0 && seconds <= 3600)) error.value = t('howRuns.fault.number');
   else if (method.value === 'cup') keep({ method: 'cup', cup: cup.value, seconds });
@@ -97,6 +103,7 @@ function keepSpread(diameterMm: number): void {
       <BigButton v-for="texture in texturesOf(family)" :key="texture" @click="keep({ method: 'texture', texture })">{{
         t(`texture.${texture}`)
       }}</BigButton>
+      <BigButton class="sm:col-span-2" @click="found()">{{ t('howRuns.fallsRight') }}</BigButton>
     </div>
     <template v-else-if="method === 'spread'">
       <p>{{ t('howRuns.spread.lead', { ml: SPREAD_ML }) }}</p>

@@ -5,6 +5,7 @@ import { t } from '../../words/index.ts';
 import TaskList from '../frame/TaskList.vue';
 import { useLots } from '../lots/use-lots.ts';
 import { useTasks } from '../frame/use-tasks.ts';
+import ClimateCard from './ClimateCard.vue';
 import LotCard from './LotCard.vue';
 import PrintCard from './PrintCard.vue';
 
@@ -20,6 +21,7 @@ const { tasks, done } = useTasks();
       <p v-else class="text-soft">{{ t('tasks.none') }}</p>
     </PaperCard>
     <div class="flex flex-col gap-4">
+      <ClimateCard />
       <PrintCard />
       <PaperCard><CautionLine stage="rest" /></PaperCard>
     </div>

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { computed, shallowRef, watch } from 'vue';
 import { COOKED_FAULTS, type CookedPiece } from '#core/forecast';
-import { discInRun } from '#core/setup';
+import { discOfPiece } from '#core/setup';
 import { familyOf } from '#core/formula';
 import { browningWord, pictureOf } from '#core/piece';
 import { seedFrom, seeded } from '#core/rehearsal';
@@ -33,7 +33,7 @@ const pictures = computed(() =>
   cooked.value.flatMap(({ pieceId, off, wrong }) => {
     const piece = store.state!.pieces.get(pieceId);
     if (!piece) return [];
-    const { diameterMm } = discInRun(store.view, props.formulaId, piece.stationId);
+    const { diameterMm } = discOfPiece(store.view, piece);
     const of = { diameterMm, thin: thin.value, flipped: true } as const;
     const face = (side: 'over' | 'under') => pictureOf(off, { ...of, face: side }, seeded(seedFrom(pieceId, 1)));
     return [

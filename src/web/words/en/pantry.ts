@@ -14,6 +14,7 @@ export const pantry = {
     g: '{n}\u00a0g',
     oz: '{n}\u00a0oz',
     unknown: 'unknown',
+    entryHint: 'As you measured it: 2/3 cup, 1 tbsp + 1 tsp, 3 eggs, or grams.',
   },
   batterType: {
     leavened: 'Thick, leavened',
@@ -21,6 +22,8 @@ export const pantry = {
     whippedWhite: 'Whipped whites',
     eggRichThin: 'Thin, rich in egg',
     coarseMeal: 'Coarse meal',
+    yeast: 'Raised by yeast',
+    other: 'Another kind',
   },
   ingredient: {
     plainFlour: 'Plain flour',
@@ -110,6 +113,9 @@ export const pantry = {
     blueberriesFrozen: 'Blueberries, frozen',
     raisins: 'Raisins',
     pumpkin: 'Pumpkin purée',
+    dryYeast: 'Dry yeast',
+    freshYeast: 'Fresh yeast',
+    sourdoughStarter: 'Sourdough starter',
     vanilla: 'Vanilla extract',
     cinnamon: 'Cinnamon',
     cocoa: 'Cocoa',

@@ -1,7 +1,9 @@
-/** Words of the flip trainer. */
+/** Words of the trainers. */
 export const practice = {
   practice: {
     title: 'Practice',
+    trainers: 'Trainers',
+    trainer: { flip: 'Flip', swirl: 'Swirl' },
     lead: 'Pieces on a simulated plate. You say when each is turned; Bluebell shows what was right, and why.',
     level: 'Plate',
     levels: {
@@ -19,6 +21,7 @@ export const practice = {
       runaway: 'The burner is far too strong. Colour overtakes the inside.',
     },
     best: 'best {score}',
+    unkept: 'The score could not be kept: the server is away.',
     speed: 'Speed',
     times: '{n} ×',
     start: 'Start',
@@ -53,5 +56,64 @@ export const practice = {
       late: 'Mostly too late: colour comes faster than it looks from above.',
       mixed: 'Some early, some late: watch each piece, not the clock.',
     },
+  },
+  swirlPractice: {
+    title: 'Practice the swirl',
+    lead: 'A thin pour runs over the pan as you tilt it, and sets while it runs. Cover it all, evenly, then hold it level.',
+    level: 'Pour',
+    levels: {
+      forgiving: 'Forgiving',
+      usual: 'Usual',
+      hot: 'Hot pan',
+      thick: 'Thick batter',
+      little: 'Too little',
+      askew: 'Askew pan',
+    },
+    about: {
+      forgiving: 'Plenty of thin batter on a mild pan: time to see how it runs.',
+      usual: 'As on a good morning.',
+      hot: 'It sets almost where it lands. Tilt at once.',
+      thick: 'It creeps. Steep, and no pause.',
+      little: 'Barely enough: no drop may stay in the middle.',
+      askew: 'The pan leans to the right by itself: hold against it.',
+    },
+    pour: '{ml} on a pan of {cm} cm at {heat}.',
+    start: 'Pour',
+    byDevice: 'Tilt this tablet',
+    byHand: 'By finger or keys again',
+    noTilt: {
+      none: 'This browser tells no tilt. Use a finger, a mouse or the arrow keys.',
+      unsafe:
+        'A browser tells its tilt over HTTPS only. Open Bluebell by its https address, or use a finger or the arrow keys.',
+      refused:
+        'The browser refused to tell its tilt. Allow motion in its settings for this page, or use a finger or the arrow keys.',
+      silent: 'This device has said nothing of its tilt. Use a finger, a mouse or the arrow keys.',
+    },
+    keys: 'Press on the pan where the batter is to run, or hold arrow keys. Space pours.',
+    pan: 'The pan, {percent} % covered',
+    panBest: 'The pan in a computed hand, {percent} % covered',
+    covered: '{percent} % covered',
+    said: '{percent} % covered, {where}.',
+    where: {
+      none: 'nothing bare',
+      middle: 'bare in the middle',
+      right: 'bare on the right',
+      frontRight: 'bare in front on the right',
+      front: 'bare in front',
+      frontLeft: 'bare in front on the left',
+      left: 'bare on the left',
+      backLeft: 'bare at the back on the left',
+      back: 'bare at the back',
+      backRight: 'bare at the back on the right',
+    },
+    told: {
+      covered: '{percent} % covered, the last of it at {s} s.',
+      even: '{mm} mm deep on average, ± {percent} %; {rim} % of it ran up to the rim.',
+      dab: 'A hole: dab {ml} where it is {where}.',
+      wrong: 'It fell behind at {s} s: watch that moment again.',
+    },
+    replay: 'Watch it again',
+    bestCourse: 'Watch a computed hand',
+    none: 'Nothing poured yet.',
   },
 };

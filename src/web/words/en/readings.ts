@@ -108,6 +108,7 @@ export const readings = {
     hotter: 'Hotter places: {places}',
     smoke: '{fat} smokes at about {at}. At {target} it will: put it on thin and late. Told once.',
     known: 'I know',
+    wiped: '{fat}, wiped thin,',
     fatFirst: '{fat} on {zone} first. Pour all the same, and it may stick.',
     fatLeave: '{fat} would burn in places on {zone}: leave it out this time.',
     fatOn: 'It is on',

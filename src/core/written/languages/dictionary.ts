@@ -15,13 +15,16 @@ export function languageFrom(dictionary: Dictionary): Language {
   const words = new RegExp(`(?<!\\p{L})(?:${alternatives})(?:(?<=['’])|(?!\\p{L}))`, 'giu');
   return {
     known: (text) => text.match(words)?.length ?? 0,
-    inEnglish: (text) =>
-      text
+    inEnglish: (text) => {
+      const english = text
         .replace(words, (_whole, ...groups: unknown[]) => {
           const at = groups.findIndex((group) => group !== undefined);
           return dictionary[at]![1];
         })
         .replaceAll(/ {2,}/g, ' ')
-        .trim(),
+        .trim();
+      // the full stop of a last short form ends the sentence too
+      return text.trimEnd().endsWith('.') && !english.endsWith('.') ? `${english}.` : english;
+    },
   };
 }

@@ -1,0 +1,91 @@
+import { expect, test, type Page } from '@playwright/test';
+import { SKERRY_CREPES } from '../src/demo/formulas.ts';
+import { DEMO_IDS } from '../src/demo/people.ts';
+import { accessFaults, bookOf, deviceEvent, logOf, sendRun, settled, signIn, watchFaults } from './app.ts';
+
+const PAN = DEMO_IDS.stations.panOne;
+const AT_MS = Date.parse('2027-03-20T07:00:00Z');
+const MIN_MS = 60_000;
+
+/** A rehearsal of crepes on one pan that is hot, from a lot that was read as it says. */
+async function crepesReady(page: Page, texture: string, speed: number): Promise<string> {
+  const { id: formulaId } = (await bookOf(page)).find(({ body }) => body.name === SKERRY_CREPES.name)!;
+  const run = { name: 'Swirled', rehearsal: true, formulaIds: [formulaId], stationIds: [PAN] };
+  const lot = { formulaId, lot: 1 };
+  return sendRun(page, run, [
+    deviceEvent('brief-set', { serviceAtMs: AT_MS, items: [{ formulaId, pieces: 8, stationIds: [PAN] }] }, AT_MS),
+    deviceEvent('lot-mixed', { ...lot, atMs: AT_MS - 60 * MIN_MS, volumeMl: 900, batterC: 20 }, AT_MS),
+    deviceEvent('consistency-read', { ...lot, reading: { method: 'texture', texture } }, AT_MS),
+    deviceEvent('rest-ended', lot, AT_MS),
+    deviceEvent('surface-assumed', { stationId: PAN, zoneId: 'P', surfaceC: 185, sdC: 10 }, AT_MS),
+    deviceEvent('burner-turned', { stationId: PAN, zoneId: 'P', mark: 4 }, AT_MS),
+    deviceEvent('reading-taken', { stationId: PAN, zoneId: 'P', method: 'probe', surfaceC: 190, sdC: 2 }, AT_MS),
+    deviceEvent('clock-set', { simAtMs: AT_MS, speed }, AT_MS),
+  ]);
+}
+
+test('21 a thin pour is a short guided act: it ends by itself, with one tone for "it sets"', async ({ page }) => {
+  test.setTimeout(180_000);
+  const faults = watchFaults(page);
+  await signIn(page);
+  const runId = await crepesReady(page, 'heavyCream', 1);
+  await page.goto(`/runs/${runId}/cook`);
+  await settled(page);
+  await expect(page.getByTestId('next-hand')).toContainText('Pour');
+  await expect(page.getByTestId('off-heat')).toContainText('off the heat');
+  await page.keyboard.press(' ');
+  const guide = page.getByTestId('swirl');
+  await expect(guide).toHaveAttribute('data-act', 'tilt');
+  await expect(page.getByTestId('sets-in')).toBeVisible();
+  await expect(guide).toHaveAttribute('data-act', 'patch');
+  await expect(guide).toContainText('It sets');
+  await expect(guide).toBeHidden();
+  await expect(page.getByTestId('next-hand')).toBeVisible();
+  expect((await logOf(page, runId)).filter(({ kind }) => kind === 'film-shown')).toHaveLength(1);
+  expect(faults).toEqual([]);
+});
+
+test('21 a batter too thick: it did not cover, the dose is taken, and the next covers; a hole is dabbed', async ({
+  page,
+}) => {
+  test.setTimeout(240_000);
+  const faults = watchFaults(page);
+  await signIn(page);
+  const runId = await crepesReady(page, 'custard', 2);
+  await page.goto(`/runs/${runId}/cook`);
+  await settled(page);
+  await page.keyboard.press(' ');
+  const ask = page.getByTestId('judge-film');
+  await expect(ask).toBeVisible({ timeout: 40_000 });
+  expect(await accessFaults(page)).toEqual([]);
+  await ask.getByRole('button', { name: 'Did not cover' }).click();
+  await settled(page);
+  const steps = page.getByTestId('film-steps');
+  await expect(steps).toContainText(/The next one covers in [0-6] of ten/);
+  await expect(steps.getByTestId('film-dose')).toContainText(/\d+ g are in/);
+  await expect(page.getByTestId('film-made')).toBeVisible();
+  await steps.getByTestId('film-dose').click();
+  await settled(page);
+  await expect(steps).toContainText(/The next one covers in [89] of ten/);
+  // said again in one tap: the last word stands, and says what to do now
+  expect((await logOf(page, runId)).filter(({ kind }) => kind === 'lot-thinned')).toHaveLength(1);
+  await page.getByTestId('undo').click();
+  await settled(page);
+  expect(faults).toEqual([]);
+});
+
+test('21 a hole says how much goes on it, and is taken back with Undo', async ({ page }) => {
+  test.setTimeout(180_000);
+  await signIn(page);
+  const runId = await crepesReady(page, 'heavyCream', 2);
+  await page.goto(`/runs/${runId}/cook`);
+  await settled(page);
+  await page.keyboard.press(' ');
+  const ask = page.getByTestId('judge-film');
+  await ask.getByRole('button', { name: 'A hole' }).click({ timeout: 40_000 });
+  await expect(page.getByTestId('film-said')).toContainText(/Dab about \d+ mL on the hole/);
+  await settled(page);
+  await page.getByTestId('undo').click();
+  await settled(page);
+  await expect(page.getByTestId('film-said')).toBeHidden();
+});

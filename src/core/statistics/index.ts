@@ -1,0 +1,1 @@
+export { normalCdf } from './normal-cdf.ts';

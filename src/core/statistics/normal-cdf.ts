@@ -1,0 +1,13 @@
+/** So many standard deviations out the distribution function is 0 or 1 to twelve digits: most of what a search asks for. Numerical. */
+const ALL_OF_IT_Z = 7.5;
+
+/** Normal distribution function; Abramowitz & Stegun 7.1.26, |error| < 1.5e-7. */
+export function normalCdf(z: number): number {
+  if (z > ALL_OF_IT_Z) return 1;
+  if (z < -ALL_OF_IT_Z) return 0;
+  const x = Math.abs(z) / Math.SQRT2;
+  const t = 1 / (1 + 0.3275911 * x);
+  const poly = t * (0.254829592 + t * (-0.284496736 + t * (1.421413741 + t * (-1.453152027 + t * 1.061405429))));
+  const erf = 1 - poly * Math.exp(-x * x);
+  return z >= 0 ? (1 + erf) / 2 : (1 - erf) / 2;
+}

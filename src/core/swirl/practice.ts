@@ -1,0 +1,79 @@
+import { depthsOf } from './film.ts';
+import { USUAL_HANDS } from './hands.ts';
+import { coveredShare } from './measures.ts';
+import { dryPan, pourOn, pullOf, stepFilm, type PanFilm, type SwirlSetup } from './pan-film.ts';
+import type { LevelPour } from './practice-levels.ts';
+
+/** How a pan is held, degrees: to the right and to the front, as a hand means it. */
+export interface Held {
+  readonly rightDeg: number;
+  readonly frontDeg: number;
+}
+export const LEVEL_HELD: Held = { rightDeg: 0, frontDeg: 0 }; // Definition.
+/** Nobody tilts a pan of wet batter further, degrees. Common practice, no source. */
+export const STEEPEST_DEG = 25;
+
+const STREAM_M = 0.02; // Assumed: a ladle's stream as it lands.
+/** Each span is taken in so many steps, however long it was: a hitch costs grain, not time. Numerical. */
+const STEPS = 4;
+/** A film is over when so little of it ran within a look, or after so long. Numerical. */
+const LOOK_S = 1;
+const AT_REST_M = 2e-6; // Numerical: mean change of depth within a look.
+const LONGEST_S = 16; // Common practice, no source: by then any film has set.
+/** Coverage is kept this often, s. Numerical. */
+const KEPT_S = 0.1;
+
+/** One moment of a swirl, as it is kept for its replay. */
+export interface SwirlMoment extends Held {
+  readonly atS: number;
+  readonly coverage: number;
+}
+
+/** A pour that a learner runs over its pan: advanced by the time that has passed, under the tilt held meanwhile. */
+export class SwirlPractice {
+  readonly pan: PanFilm;
+  readonly moments: SwirlMoment[] = [];
+  private readonly volumeM3: number;
+  private readonly askewRad: number;
+  private before: Float64Array;
+  private lookedS = 0;
+  private atRest = false;
+
+  constructor(setup: SwirlSetup, { volumeMl, askewDeg }: Pick<LevelPour, 'volumeMl' | 'askewDeg'>) {
+    this.pan = dryPan(setup);
+    this.volumeM3 = volumeMl * 1e-6;
+    this.askewRad = (askewDeg * Math.PI) / 180;
+    this.before = depthsOf(this.pan.film);
+  }
+
+  get over(): boolean {
+    return this.atRest || this.pan.atS >= LONGEST_S;
+  }
+
+  advance(spanS: number, held: Held): void {
+    const stepS = spanS / STEPS;
+    for (let i = 0; i < STEPS && !this.over; i++) {
+      const left = USUAL_HANDS.pourS - this.pan.atS;
+      if (left > 0)
+        pourOn(this.pan, (this.volumeM3 * Math.min(stepS, left)) / USUAL_HANDS.pourS, { xM: 0, yM: 0 }, STREAM_M);
+      stepFilm(this.pan, this.pullOf(held), stepS);
+    }
+    const { atS, film } = this.pan;
+    if (atS - (this.moments.at(-1)?.atS ?? -1) >= KEPT_S)
+      this.moments.push({ atS, ...held, coverage: coveredShare(film) });
+    if (atS - this.lookedS < LOOK_S || atS < USUAL_HANDS.pourS + LOOK_S) return;
+    const now = depthsOf(film);
+    const moved = now.reduce((sum, depth, i) => sum + Math.abs(depth - this.before[i]!), 0) / now.length;
+    this.atRest = moved < AT_REST_M;
+    this.before = now;
+    this.lookedS = atS;
+  }
+
+  private pullOf({ rightDeg, frontDeg }: Held) {
+    const steep = Math.min(STEEPEST_DEG, Math.hypot(rightDeg, frontDeg));
+    const towards = Math.atan2(frontDeg, rightDeg);
+    const pull = pullOf((steep * Math.PI) / 180, towards);
+    // a pan askew leans to its right by itself
+    return { ...pull, x: pull.x + pull.z * Math.sin(this.askewRad) };
+  }
+}

@@ -1,0 +1,55 @@
+import { USUAL_HANDS } from './hands.ts';
+import { HOLE_M } from './measures.ts';
+import type { PanFilm } from './pan-film.ts';
+import { levelPour, levelSetup, type SwirlLevel } from './practice-levels.ts';
+import { LEVEL_HELD, SwirlPractice, type Held } from './practice.ts';
+
+/** The computed hand steers towards what is bare, this steep, degrees. Invented. */
+const STEERED_DEG = 16;
+
+/** Which way what is bare lies from the middle, and how much of it; the one thing a hand steers by. */
+export function bareTowards({ film }: PanFilm): {
+  readonly right: number;
+  readonly front: number;
+  readonly share: number;
+} {
+  const { columns, rows, plate, mobile, set } = film;
+  let [right, front, bare, cells] = [0, 0, 0, 0];
+  for (let i = 0; i < plate.length; i++) {
+    if (!plate[i]) continue;
+    cells++;
+    if (mobile[i]! + set[i]! >= HOLE_M) continue;
+    bare++;
+    right += (i % columns) + 0.5 - columns / 2;
+    front += Math.floor(i / columns) + 0.5 - rows / 2;
+  }
+  const half = columns / 2;
+  return bare === 0
+    ? { right: 0, front: 0, share: 0 }
+    : { right: right / bare / half, front: front / bare / half, share: bare / cells };
+}
+
+/** How a computed hand holds the pan now: round and round, leaning towards what is bare, level once all is covered. */
+export function steered(pan: PanFilm): Held {
+  const bare = bareTowards(pan);
+  const since = pan.atS - USUAL_HANDS.pourS;
+  if (since < 0 || bare.share < 0.004) return LEVEL_HELD;
+  const round = 2 * Math.PI * USUAL_HANDS.turnsPerS * since;
+  const off = Math.hypot(bare.right, bare.front);
+  // once it has been round, the more one side is bare the more it is leaned to
+  const lean = since < 1 / USUAL_HANDS.turnsPerS ? 0 : Math.min(MOST_LEAN, off / LEANS_FULLY);
+  const x = (1 - lean) * Math.cos(round) + (lean * bare.right) / Math.max(off, 1e-9);
+  const y = (1 - lean) * Math.sin(round) + (lean * bare.front) / Math.max(off, 1e-9);
+  const length = Math.max(Math.hypot(x, y), 1e-9);
+  return { rightDeg: (STEERED_DEG * x) / length, frontDeg: (STEERED_DEG * y) / length };
+}
+/** What is bare lies so far off the middle, of the radius, that the hand leans all it may. Invented. */
+const LEANS_FULLY = 0.7;
+const MOST_LEAN = 0.7; // Invented.
+
+/** The computed hand's whole course. */
+export function bestCourse(level: SwirlLevel, cells: number): SwirlPractice {
+  const practice = new SwirlPractice(levelSetup(level, cells), levelPour(level));
+  while (!practice.over) practice.advance(1 / 30, steered(practice.pan));
+  return practice;
+}

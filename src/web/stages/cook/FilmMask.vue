@@ -1,0 +1,20 @@
+<script setup lang="ts">
+import { useId } from 'vue';
+import type { FilmImages } from '../plate/film-images.ts';
+
+/** What lies in a round pan as its film was made, in millimetres about its middle: bare where it did not reach, paler where it lies thick; mirrored once it is turned. */
+defineProps<{ film: FilmImages; diameterMm: number; flipped: boolean }>();
+const mask = useId();
+</script>
+
+<template>
+  <g :transform="flipped ? 'scale(-1 1)' : undefined" data-testid="film-made">
+    <mask :id="mask" mask-type="luminance">
+      <image :href="film.cover" :x="-diameterMm / 2" :y="-diameterMm / 2" :width="diameterMm" :height="diameterMm" />
+    </mask>
+    <g :mask="`url(#${mask})`">
+      <slot />
+      <image :href="film.shade" :x="-diameterMm / 2" :y="-diameterMm / 2" :width="diameterMm" :height="diameterMm" />
+    </g>
+  </g>
+</template>

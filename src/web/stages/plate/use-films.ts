@@ -1,0 +1,34 @@
+import { shallowRef, watch } from 'vue';
+import { piecesOnPlates } from '#core/run';
+import { useRun } from '../../stores/run.ts';
+import { askOfRun } from '../../workers/desk.ts';
+import { filmImages, type FilmImages } from './film-images.ts';
+
+/** The films that lie on a station's plate, drawn as they were made; each once, and anew when somebody says how it lies. */
+export function useFilms(stationId: () => string) {
+  const store = useRun();
+  const films = shallowRef<Readonly<Record<string, FilmImages>>>({});
+  const drawn = new Map<string, string>();
+  const lying = () =>
+    piecesOnPlates(store.state!).filter((piece) => piece.stationId === stationId() && piece.filmShown !== null);
+
+  async function draw(): Promise<void> {
+    for (const { id, film } of lying()) {
+      const as = String(film);
+      if (drawn.get(id) === as) continue;
+      drawn.set(id, as);
+      // what could not be worked out is drawn as a piece that lies even
+      const made = await askOfRun('filmMade', [id], `film of ${id}`).catch(() => null);
+      if (made) films.value = { ...films.value, [id]: filmImages(made) };
+    }
+  }
+  watch(
+    () =>
+      lying()
+        .map(({ id, film }) => `${id} ${film}`)
+        .join(),
+    () => void draw(),
+    { immediate: true },
+  );
+  return films;
+}
