@@ -41,7 +41,7 @@ export const BatterKnownSchema = v.object({
   lnSecond: v.optional(EstimateSchema),
 });
 
-/** From water to what no longer runs, Pa·s. */
+/** From half of water’s viscosity (1 mPa·s at 20 °C, IAPWS 2008) to what no longer runs (assumed), Pa·s. */
 export const FILM_PAS = { least: 0.0005, most: 50 };
 const FilmPaS = v.pipe(v.number(), v.minValue(FILM_PAS.least), v.maxValue(FILM_PAS.most));
 
