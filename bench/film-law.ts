@@ -1,5 +1,5 @@
 import { seeded } from '#core/rehearsal';
-import { USUAL_HANDS, dryPan, filmLaw, filmShape, swirl, thinBatter, type SwirlSetup } from '#core/swirl';
+import { USUAL_HANDS, dryPan, filmLaw, filmShape, pouredFilm, swirl, thinBatter, type SwirlSetup } from '#core/swirl';
 
 /** A pour over a pan, and how long the hands wait before they tilt. */
 export interface SwirledPour {
@@ -78,7 +78,7 @@ export function lawErrors(pours: readonly SwirledPour[]): LawErrors {
   for (const pour of pours) {
     const law = filmLaw(pour.setup);
     const covers = followed(pour);
-    coverage.push(Math.abs(law(pour.volumeMl, pour.waitS).coverage - covers));
+    coverage.push(Math.abs(law(pour.volumeMl, 1, pour.waitS).coverage - covers));
     if (covers < IN_TIME) continue;
     const latest = (reached: (waitS: number) => number) => {
       let [yes, no] = [0, LONGEST_WAIT_S];
@@ -91,8 +91,46 @@ export function lawErrors(pours: readonly SwirledPour[]): LawErrors {
       return yes;
     };
     const grid = latest((waitS) => followed({ ...pour, waitS }));
-    latestS.push(Math.abs(latest((waitS) => law(pour.volumeMl, waitS).coverage) - grid));
+    latestS.push(Math.abs(latest((waitS) => law(pour.volumeMl, 1, waitS).coverage) - grid));
   }
   const sorted = (values: number[]) => values.sort((a, b) => a - b);
   return { coverage: sorted(coverage), latestS: sorted(latestS) };
+}
+
+/** How far the law is off the grid for a film that is made otherwise than by tilting at once, sorted. */
+export function wayErrors(way: NonNullable<SwirlSetup['way']>, pours: readonly SwirledPour[]): number[] {
+  return pours
+    .map((pour) => {
+      const setup = { ...pour.setup, way };
+      return Math.abs(filmLaw(setup)(pour.volumeMl).coverage - pouredFilm(setup, pour.volumeMl).shape.coverage);
+    })
+    .sort((a, b) => a - b);
+}
+
+const GRIDS = [64, 96, 128, 192];
+/** A pour that covers, one that nearly does, and one that does not: mL on 24 cm at 180 °C, Pa·s. */
+const CONVERGING = [
+  { volumeMl: 60, paS: 0.05 },
+  { volumeMl: 50, paS: 0.09 },
+  { volumeMl: 60, paS: 0.2 },
+];
+
+/** The same pours on finer and finer grids: what they cover, how unevenly, and how long a step takes. */
+export function gridConvergence() {
+  const [steelJm2K, surfaceC] = [9600, 180];
+  return GRIDS.map((cells) => {
+    const from = performance.now();
+    let steps = 0;
+    const films = CONVERGING.map(({ volumeMl, paS }) => {
+      const pan = dryPan({
+        base: { kind: 'round', diameterMm: 240 },
+        ...{ batter: thinBatter(paS, DENSITY_KG_M3), batterC: 20, cells },
+        plate: { surfaceC, arealHeatCapacityJm2K: steelJm2K, fedWm2: 0 },
+      });
+      swirl(pan, volumeMl, USUAL_HANDS);
+      steps += pan.film.steps;
+      return filmShape(pan.film);
+    });
+    return { cells, films, msPerStep: (performance.now() - from) / steps };
+  });
 }

@@ -32,7 +32,7 @@ test('21 a thin pour is a short guided act: it ends by itself, with one tone for
   await page.goto(`/runs/${runId}/cook`);
   await settled(page);
   await expect(page.getByTestId('next-hand')).toContainText('Pour');
-  await expect(page.getByTestId('off-heat')).toContainText('off the heat');
+  await expect(page.getByTestId('how-poured')).toContainText('off the heat');
   await page.keyboard.press(' ');
   const guide = page.getByTestId('swirl');
   await expect(guide).toHaveAttribute('data-act', 'tilt');

@@ -1,5 +1,5 @@
 import { coreFigures, plateFigures } from '../bench/core.ts';
-import { lawErrors, randomPours } from '../bench/film-law.ts';
+import { gridConvergence, lawErrors, randomPours, wayErrors } from '../bench/film-law.ts';
 import { ingestFigures } from '../bench/ingest.ts';
 import { pieceErrors, randomPieces } from '../bench/piece-accuracy.ts';
 
@@ -26,6 +26,21 @@ console.log(
   `\nThe film by its law, against the grid on 200 films held back: coverage within 3 points in ${within(films.coverage, 0.03)}, worst ${worst(films.coverage, 'of the pan')}; ` +
     `latest tilt within 0.5 s in ${within(films.latestS, 0.5)} of ${films.latestS.length}, worst ${worst(films.latestS, 's')}`,
 );
+for (const [name, way] of [
+  ['settled, then turned', 'settle'],
+  ['drawn out by a spreader', { leavesM: 0.001, inPaSn: 0.06 }],
+] as const) {
+  const errors = wayErrors(way, randomPours(200, 99, { waits: false }));
+  const points = (share: number) => (100 * errors[Math.floor(share * (errors.length - 1))]!).toFixed(1);
+  console.log(
+    `A film ${name}, law against grid: points of coverage, middle ${points(0.5)}, nine in ten ${points(0.9)}, worst ${points(1)}`,
+  );
+}
+console.log('\n| cells across | ms a step | covered, and how unevenly |\n|---|---|---|');
+for (const { cells, films: shapes, msPerStep } of gridConvergence()) {
+  const told = shapes.map(({ coverage, unevenness }) => `${(100 * coverage).toFixed(1)} % ${unevenness.toFixed(2)}`);
+  console.log(`| ${cells} | ${msPerStep.toPrecision(2)} | ${told.join(', ')} |`);
+}
 console.log('\n| the plate in two dimensions | |\n|---|---|');
 for (const { what, figure } of plateFigures()) console.log(`| ${what} | ${figure} |`);
 console.log(

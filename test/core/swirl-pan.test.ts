@@ -86,7 +86,7 @@ describe('21.2 what a film covers (common practice, no source)', () => {
         base: { kind: 'round', diameterMm: mm },
         ...{ batter: thinBatter(paS, 1050), batterC: 20, plate: plateAt(atC), cells: 64 },
       });
-      return Math.abs(law(ml, waitS).coverage - covers({ ...of, cells: 64 }));
+      return Math.abs(law(ml, 1, waitS).coverage - covers({ ...of, cells: 64 }));
     });
     expect(Math.max(...worst)).toBeLessThan(0.03);
   });
@@ -140,7 +140,6 @@ describe('21 what a pour covers, before it is poured', () => {
         ...{ batter: thinBatter(paS, 1050), batterC: 20, plate: plateAt(185), cells: 32 },
       },
       ml,
-      USUAL_HANDS,
       spread,
     );
     for (;;) {

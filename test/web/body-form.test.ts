@@ -10,7 +10,11 @@ beforeAll(setWording);
 
 const SOAKED: FormulaBody = { ...GRIDDLE_CAKES, mix: { ...GRIDDLE_CAKES.mix, soakMin: 20 } };
 const WIPED: FormulaBody = { ...GRIDDLE_CAKES, fat: { ...GRIDDLE_CAKES.fat, kind: 'lard', wiped: true, amountG: 2 } };
-const ALL = [...SHELF, GRIDDLE_CAKES, SKERRY_CREPES, SOAKED, WIPED];
+const DRAWN: FormulaBody = {
+  ...SKERRY_CREPES,
+  film: { school: 'spreader', heat: 'on', leavesMm: 1.2, reason: 'A wide plate that nobody lifts.' },
+};
+const ALL = [...SHELF, GRIDDLE_CAKES, SKERRY_CREPES, SOAKED, WIPED, DRAWN];
 const plain = (body: FormulaBody) => ({ ...body, mix: { ...body.mix, steps: body.mix.steps.map(stepOf) } });
 const errorsOf = (change: (form: BodyForm) => void) => {
   const form = bodyForm(GRIDDLE_CAKES, 'C');
@@ -39,6 +43,20 @@ describe('how a formula is made, as a form', () => {
     expect(read.output.lines[7]!.when).toBe('justBefore');
     expect(read.output.lines[6]!.heldBack).toBeUndefined();
     expect(read.output.mix.steps.at(-1)).toBe('Stir once more');
+  });
+
+  it('takes how a thin batter becomes a film; a spreader leaves from 0.4 to 5 mm, and no cake has a film', () => {
+    const form = bodyForm(SKERRY_CREPES, 'C');
+    form.film.school = 'spreader';
+    form.film.leavesMm = '1,5';
+    const read = v.safeParse(bodySchema(SKERRY_CREPES, 'C', 'us'), form);
+    expect(read.success && read.output.film).toMatchObject({ school: 'spreader', leavesMm: 1.5 });
+    form.film.leavesMm = '30';
+    expect(Object.keys(faultsIn(bodySchema(SKERRY_CREPES, 'C', 'us'), form))).toEqual(['film.leavesMm']);
+    const cakes = bodyForm(GRIDDLE_CAKES, 'C');
+    cakes.film.heat = 'on';
+    const plainCakes = v.safeParse(bodySchema(GRIDDLE_CAKES, 'C', 'us'), cakes);
+    expect(plainCakes.success && plainCakes.output.film).toBeUndefined();
   });
 
   it('takes the school of flipping, the clock with its seconds, and a lid', () => {

@@ -51,6 +51,9 @@ export const LUMPS = ['stay', 'none', 'strained'] as const;
 export const MIX_LIMIT_UNITS = ['seconds', 'strokes'] as const;
 export const FLIP_RULES = ['coveredFace', 'holesStay', 'dryEdge', 'liftingEdge', 'underside', 'time'] as const;
 export type FlipRule = (typeof FLIP_RULES)[number];
+/** How a thin batter is brought over its plate: tilted at once, left to settle and then turned slowly, or drawn out with a spreader. */
+export const FILM_SCHOOLS = ['tilt', 'settle', 'spreader'] as const;
+export type FilmSchool = (typeof FILM_SCHOOLS)[number];
 export const FAT_KINDS = ['none', 'butter', 'clarifiedButter', 'oil', 'lard', 'spray'] as const;
 export const FAT_RULES = ['never', 'once', 'eachPanful', 'eachPour'] as const;
 
@@ -120,6 +123,17 @@ export const FormulaBodySchema = v.object({
   yieldStressPa: NotNegative(500),
   /** Viscosity of a thin batter when it is ready, Pa·s; the type's own when it is left out. */
   viscosityPaS: v.optional(Positive(10)),
+  /** How a thin batter becomes a film; tilted off the heat when it is left out. */
+  film: v.optional(
+    v.object({
+      school: v.picklist(FILM_SCHOOLS),
+      /** Where the pan is while the film runs. */
+      heat: v.picklist(['off', 'on']),
+      /** As deep as a spreader leaves it, mm; a hand's usual when it is left out. */
+      leavesMm: v.optional(v.pipe(v.number(), v.minValue(0.4), v.maxValue(5))),
+      reason: Reason,
+    }),
+  ),
   flip: v.pipe(
     v.object({
       rule: v.picklist(FLIP_RULES),

@@ -1,11 +1,13 @@
 export { HYDRATION_BAND, againstBand, grainOf, hydration, liquidPer100g, partsAgainstBands } from './balance.ts';
 export { bowlVolumeMl, checkFormula, gasShare, inBatter, linesFor, pouredDensityGPerMl } from './batter.ts';
 export { compareFormulas, figuresOf, type FormulaChange } from './compare.ts';
+export { filmOf, leavesMm } from './film-school.ts';
 export { FormulaFault } from './fault.ts';
 export {
   BATTER_TYPES,
   FAT_KINDS,
   FAT_RULES,
+  FILM_SCHOOLS,
   FLIP_RULES,
   FormulaBodySchema,
   LINE_MOMENTS,
@@ -17,6 +19,7 @@ export {
   stepOf,
   type BatterFamily,
   type BatterType,
+  type FilmSchool,
   type FlipRule,
   type FormulaBody,
   type FormulaLine,

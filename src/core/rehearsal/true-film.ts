@@ -1,4 +1,4 @@
-import { COVERS, REACHES, pouredFilm, type FilmWord, type PouredFilm, type SwirlSetup, USUAL_HANDS } from '#core/swirl';
+import { COVERS, REACHES, pouredFilm, type FilmWord, type PouredFilm, handsOf, type SwirlSetup } from '#core/swirl';
 import { targetConsistency } from '#core/consistency';
 import type { RunView } from '#core/setup';
 import { filmSetup } from '#core/what-if';
@@ -39,7 +39,8 @@ export function trueFilm(
   { surfaceC, seed, pour }: { readonly surfaceC: number; readonly seed: number; readonly pour: number },
 ): PouredFilm {
   const random = seeded(seedFrom(`swirl ${pour}`, seed));
-  const { thicker = 1, lateS = 0, lateSdS = 0, lnVolumeSd = 0, tiltDeg = USUAL_HANDS.tiltDeg } = swirl;
+  const hands = handsOf(setup.way);
+  const { thicker = 1, lateS = 0, lateSdS = 0, lnVolumeSd = 0, tiltDeg = hands.tiltDeg } = swirl;
   const { batter, plate } = setup;
   return pouredFilm(
     {
@@ -49,7 +50,7 @@ export function trueFilm(
       cells: CELLS,
     },
     volumeMl * Math.exp(lnVolumeSd * normal(random)),
-    { ...USUAL_HANDS, tiltDeg, waitS: Math.max(0, lateS + lateSdS * normal(random)), fromDeg: 360 * random() },
+    { ...hands, tiltDeg, waitS: Math.max(0, hands.waitS + lateS + lateSdS * normal(random)), fromDeg: 360 * random() },
   );
 }
 

@@ -4,7 +4,7 @@ export { wholeBatter } from './batch-size.ts';
 export { bodyInRun } from './formula-in-run.ts';
 export { acrossOf, briefPanfuls, drawnInRun, placesIn, pourMlOf } from './places.ts';
 export { discInRun, discOn, portionMl } from './poured-disc.ts';
-export { isSwirled } from './is-swirled.ts';
+export { filmOn, isSwirled } from './is-swirled.ts';
 export { firstZoneOf } from './first-zone.ts';
 export { batterBeside, laidBeside, liesBeside, zonesUsed } from './shared-plate.ts';
 export { calibratedBody, calibrationPins } from './calibrated-station.ts';

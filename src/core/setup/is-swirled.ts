@@ -1,11 +1,24 @@
-import { familyOf } from '#core/formula';
+import { familyOf, filmOf, type FilmSchool } from '#core/formula';
 import type { RunView } from './run-view.ts';
 import { stationNow } from './station-now.ts';
 
-/** Whether a batter is a film there: a thin one in a round pan, which is tilted. */
+/** Whether a batter is run to a film there: a thin one in a round pan, or one that a spreader draws out on any flat plate. */
 export function isSwirled(
   run: RunView,
   { formulaId, stationId }: { readonly formulaId: string; readonly stationId: string },
 ): boolean {
-  return familyOf(run.formula(formulaId).type) === 'thin' && stationNow(run, stationId).shape.kind === 'round';
+  const body = run.formula(formulaId);
+  if (familyOf(body.type) !== 'thin') return false;
+  const { kind } = stationNow(run, stationId).shape;
+  return kind === 'round' || (kind === 'rectangle' && filmOf(body).school === 'spreader');
+}
+
+/** How a film is made there, and whether its pan is off the heat meanwhile. */
+export function filmOn(
+  run: RunView,
+  { formulaId, stationId }: { readonly formulaId: string; readonly stationId: string },
+): { readonly school: FilmSchool; readonly lifted: boolean } {
+  const { school, heat } = filmOf(run.formula(formulaId));
+  const isPan = stationNow(run, stationId).shape.kind === 'round';
+  return { school, lifted: isPan && school !== 'spreader' && heat === 'off' };
 }

@@ -1,6 +1,8 @@
 import fitted from './film-law.json' with { type: 'json' };
 import type { SwirlSetup } from './pan-film.ts';
+import { drawnLaw, type FilmLaw } from './drawn-law.ts';
 import { reachOn, type Reach } from './reach.ts';
+import { handsOf } from './way.ts';
 
 const { exp, max, min } = Math; // bound once: asked for at every point of every pour
 
@@ -19,24 +21,17 @@ function coverOf(logit: number): number {
   return max(0, min(1, ((1 + ROOM) * odds - ROOM) / (1 + odds)));
 }
 
-/** A film as the law has it. */
-interface LawFilm {
-  readonly coverage: number;
-  /** From the end of the pour until it no longer runs, s. */
-  readonly setsS: number;
-}
-
-/** Coverage by pour, by the wait before the tilt, and by how many times as thick the batter is as the setup says. */
-export type FilmLaw = (volumeMl: number, waitS?: number, thicker?: number) => LawFilm;
-
 /**
  * The quick way to what a pour covers under usual hands: a Gaussian process over films that were followed on the grid
  * (Sacks, Welch, Mitchell & Wynn 1989, Statistical Science 4, 409), by how far the front runs before it sets, the depth
- * over the whole pan, the consistency and the wait. Its error against the grid stands in docs/figures.md.
+ * over the whole pan, the consistency and the wait; what a spreader draws out has a law of its own. The errors of both
+ * against the grid stand in docs/figures.md.
  */
 export function filmLaw(setup: SwirlSetup): FilmLaw {
+  if (typeof setup.way === 'object') return drawnLaw(setup, setup.way);
   const reach = reachOn(setup);
-  return (volumeMl, waitS = 0, thicker = 1) => {
+  const usual = handsOf(setup.way);
+  return (volumeMl, thicker = 1, waitS = usual.waitS) => {
     const way = reach(volumeMl, waitS, thicker);
     const features = filmFeatures(way, setup.batter.consistencyPaSn * thicker, waitS);
     return { coverage: coverOf(logitAt(features)), setsS: way.setsS };

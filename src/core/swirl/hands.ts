@@ -1,23 +1,8 @@
 import { depthsOf, movedShare } from './film.ts';
 import { coveredShare } from './measures.ts';
-import { pourOn, pullOf, stepFilm, type PanFilm } from './pan-film.ts';
+import { STREAM_M, pourOn, pullOf, stepFilm, type PanFilm } from './pan-film.ts';
+import type { SwirlHands } from './way.ts';
 
-/** How a hand swirls: how long it pours, when the tilt begins after that, how steep and how fast it goes round. */
-export interface SwirlHands {
-  readonly pourS: number;
-  /** From the end of the pour. */
-  readonly waitS: number;
-  readonly tiltDeg: number;
-  readonly turnsPerS: number;
-  /** Where the tilt goes first, degrees. */
-  readonly fromDeg: number;
-}
-
-/** A practised hand. Common practice, no source: poured in a second, tilted at once, round about every two. */
-export const USUAL_HANDS: SwirlHands = { pourS: 0.8, waitS: 0, tiltDeg: 16, turnsPerS: 0.5, fromDeg: 0 };
-
-/** A ladle's stream as it lands, m. Assumed. */
-const STREAM_M = 0.02;
 /** A film is at rest when so little of it moved within a look, or after so long. Numerical. */
 const AT_REST = 0.004;
 const LOOK_S = 0.5; // Numerical.

@@ -2,8 +2,10 @@ export { fluxAt, fluxFactor, fluxTable, thinBatter, type Rheology } from './rheo
 export { dryFilm, filmM3, flow, type Film, type Pull } from './film.ts';
 export { areaMm2, dryPan, pourOn, type SwirlSetup } from './pan-film.ts';
 export { setDepthAt, setDepths } from './setting.ts';
-export { USUAL_HANDS, swirl, type SwirlHands } from './hands.ts';
-export { coverLogit, filmFeatures, filmLaw, type FilmLaw } from './film-law.ts';
+export { swirl } from './hands.ts';
+export { handsOf, USUAL_HANDS, type SwirlHands } from './way.ts';
+export { coverLogit, filmFeatures, filmLaw } from './film-law.ts';
+export type { FilmLaw } from './drawn-law.ts';
 export { SWIRL_SD_LN, likelihood, readingOfFilm, type FilmBounds } from './film-reading.ts';
 export { reachOn } from './reach.ts';
 export { FILM_WORDS, type FilmWord } from './judged.ts';

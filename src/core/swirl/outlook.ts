@@ -1,7 +1,9 @@
 import { depthsOf } from './film.ts';
-import { swirl, type SwirlHands } from './hands.ts';
+import { swirl } from './hands.ts';
 import { filmShape, type FilmShape } from './measures.ts';
 import { areaMm2, dryPan, type SwirlSetup } from './pan-film.ts';
+import { spread } from './spreader.ts';
+import { handsOf } from './way.ts';
 
 /** A film as it lies when nothing flows any more. */
 export interface PouredFilm {
@@ -13,10 +15,11 @@ export interface PouredFilm {
   readonly depthM: Float64Array;
 }
 
-/** A pour swirled over a pan. */
-export function pouredFilm(setup: SwirlSetup, volumeMl: number, hands: SwirlHands): PouredFilm {
+/** A pour run over a pan in its own way, by usual hands or by these. */
+export function pouredFilm(setup: SwirlSetup, volumeMl: number, hands = handsOf(setup.way)): PouredFilm {
   const pan = dryPan(setup);
-  swirl(pan, volumeMl, hands);
+  if (typeof setup.way === 'object') spread(pan, volumeMl, setup.way, hands);
+  else swirl(pan, volumeMl, hands);
   const { columns, rows } = pan.film;
   return { volumeMl, shape: filmShape(pan.film), columns, rows, depthM: depthsOf(pan.film) };
 }
@@ -51,26 +54,22 @@ const WAIT_HALVINGS = 5; // Numerical.
 /**
  * What a pour becomes, smaller and larger ones beside it, the least that covers and the latest tilt, by bisection over
  * swirled films. It yields between films: each takes a moment.
- * @param spread ln of how far the batter may run otherwise, by as much as its bounds are to hold
+ * @param otherwise ln of how far the batter may run otherwise, by as much as its bounds are to hold
  */
-export function* filmOutlook(
-  setup: SwirlSetup,
-  volumeMl: number,
-  hands: SwirlHands,
-  spread: number,
-): Generator<void, FilmOutlook> {
+export function* filmOutlook(setup: SwirlSetup, volumeMl: number, otherwise: number): Generator<void, FilmOutlook> {
+  const hands = handsOf(setup.way);
   const films: PouredFilm[] = [];
   for (const share of SIDE_BY_SIDE) {
-    films.push(pouredFilm(setup, volumeMl * share, hands));
+    films.push(pouredFilm(setup, volumeMl * share));
     yield;
   }
   const thicker = (factor: number): SwirlSetup => ({
     ...setup,
     batter: { ...setup.batter, consistencyPaSn: setup.batter.consistencyPaSn * factor },
   });
-  const low = pouredFilm(thicker(Math.exp(spread)), volumeMl, hands).shape.coverage;
+  const low = pouredFilm(thicker(Math.exp(otherwise)), volumeMl).shape.coverage;
   yield;
-  const high = pouredFilm(thicker(Math.exp(-spread)), volumeMl, hands).shape.coverage;
+  const high = pouredFilm(thicker(Math.exp(-otherwise)), volumeMl).shape.coverage;
   yield;
   const covers = (ml: number, waitS: number) => pouredFilm(setup, ml, { ...hands, waitS }).shape.coverage >= COVERS;
   const mlAt = (mm: number) => (mm * areaMm2(setup.base)) / MM2_PER_ML;

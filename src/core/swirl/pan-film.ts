@@ -1,6 +1,7 @@
 import { STANDARD_GRAVITY_MS2 } from '#core/units';
 import { DRY_M, dryFilm, flow, type Film, type Flow, type Pull } from './film.ts';
 import { fluxTable, type Rheology } from './rheology.ts';
+import type { FilmWay } from './way.ts';
 import { setDepthAt, setDepths, type HotPlate, type SetDepths } from './setting.ts';
 
 const { cos, hypot, max, min, sin } = Math; // bound once: asked for at every cell of every step
@@ -18,6 +19,8 @@ export interface SwirlSetup {
   readonly plate: HotPlate;
   /** Cells across the longer side. */
   readonly cells: number;
+  /** Tilted when it is left out. */
+  readonly way?: FilmWay;
 }
 
 /** A film on its pan while it is swirled. */
@@ -50,6 +53,9 @@ export function areaMm2(base: Base): number {
 function sizeOf(base: Base): readonly [number, number] {
   return base.kind === 'round' ? [base.diameterMm, base.diameterMm] : [base.widthMm, base.depthMm];
 }
+
+/** A ladle's stream as it lands, m. Assumed. */
+export const STREAM_M = 0.02;
 
 /** Batter that falls onto the plate in a stream so wide, at a spot from its middle. What would fall beside the plate is not poured. */
 export function pourOn({ film }: PanFilm, volumeM3: number, at: { xM: number; yM: number }, streamM: number): void {

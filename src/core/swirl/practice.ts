@@ -1,8 +1,8 @@
 import { depthsOf } from './film.ts';
-import { USUAL_HANDS } from './hands.ts';
 import { coveredShare } from './measures.ts';
-import { dryPan, pourOn, pullOf, stepFilm, type PanFilm, type SwirlSetup } from './pan-film.ts';
+import { STREAM_M, dryPan, pourOn, pullOf, stepFilm, type PanFilm, type SwirlSetup } from './pan-film.ts';
 import type { LevelPour } from './practice-levels.ts';
+import { USUAL_HANDS } from './way.ts';
 
 /** How a pan is held, degrees: to the right and to the front, as a hand means it. */
 export interface Held {
@@ -13,7 +13,6 @@ export const LEVEL_HELD: Held = { rightDeg: 0, frontDeg: 0 }; // Definition.
 /** Nobody tilts a pan of wet batter further, degrees. Common practice, no source. */
 export const STEEPEST_DEG = 25;
 
-const STREAM_M = 0.02; // Assumed: a ladle's stream as it lands.
 /** Each span is taken in so many steps, however long it was: a hitch costs grain, not time. Numerical. */
 const STEPS = 4;
 /** A film is over when so little of it ran within a look, or after so long. Numerical. */

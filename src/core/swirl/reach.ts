@@ -1,5 +1,5 @@
 import { STANDARD_GRAVITY_MS2 } from '#core/units';
-import { USUAL_HANDS } from './hands.ts';
+import { USUAL_HANDS } from './way.ts';
 import { areaMm2, type SwirlSetup } from './pan-film.ts';
 import { fluxAt, fluxTable } from './rheology.ts';
 import { setDepthAt, setDepths } from './setting.ts';

@@ -1,4 +1,4 @@
-import { USUAL_HANDS } from './hands.ts';
+import { USUAL_HANDS } from './way.ts';
 import { HOLE_M } from './measures.ts';
 import type { PanFilm } from './pan-film.ts';
 import { levelPour, levelSetup, type SwirlLevel } from './practice-levels.ts';

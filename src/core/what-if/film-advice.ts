@@ -1,6 +1,7 @@
 import { lotLeft, thinningFor } from '#core/lot';
 import { isMixed, lotInUse } from '#core/run';
-import { portionMl, type RunView } from '#core/setup';
+import { lossW, zoneThermal } from '#core/plate';
+import { portionMl, stationNow, type RunView } from '#core/setup';
 import { COVERS, SWIRL_SD_LN, areaMm2, filmLaw, readingOfFilm, type FilmWord, type SwirlSetup } from '#core/swirl';
 import { chanceToCover, filmBears, type Runs } from './film-bears.ts';
 import { filmSetup } from './film.ts';
@@ -25,7 +26,13 @@ const MOST_SHARE = 0.25;
 type FilmStep =
   | { readonly do: 'pour'; readonly volumeMl: number; readonly chance: number }
   | { readonly do: 'dose'; readonly ingredientId: string; readonly massG: number; readonly chance: number }
-  | { readonly do: 'cooler'; readonly byK: number; readonly chance: number };
+  | {
+      readonly do: 'cooler';
+      readonly byK: number;
+      /** So long off the heat does the same, s; nothing where that would take too long, or a plate is not lifted. */
+      readonly airS: number | null;
+      readonly chance: number;
+    };
 
 /** The next pour on a pan: its chance to cover, and what would make it better, the least trouble first. */
 export interface FilmAdvice {
@@ -62,7 +69,7 @@ export function filmAdvice(run: RunView, formulaId: string, stationId: string, n
         });
     }
     const cooler = coolerBy(swirl, runs, volumeMl, chance);
-    if (cooler) steps.push(cooler);
+    if (cooler) steps.push({ do: 'cooler', ...cooler, airS: airS(run, stationId, swirl, cooler.byK) });
   }
   return { formulaId, volumeMl, chance, setsS: bears.setsS, steps };
 }
@@ -81,7 +88,7 @@ function leastMl(setup: SwirlSetup, runs: Runs): number | null {
   // as thick as it may well run
   const thicker = Math.exp(runs.lnPaS - believed + Z_SURE * Math.hypot(runs.sdLn, SWIRL_SD_LN));
   const mostMl = (DEEPEST_MM * areaMm2(setup.base)) / MM2_PER_ML;
-  for (let ml = STEP_ML; ml <= mostMl; ml += STEP_ML) if (law(ml, 0, thicker).coverage >= COVERS) return ml;
+  for (let ml = STEP_ML; ml <= mostMl; ml += STEP_ML) if (law(ml, thicker).coverage >= COVERS) return ml;
   return null;
 }
 const MM2_PER_ML = 1000; // Definition: a millimetre deep.
@@ -104,11 +111,34 @@ function tooThick(
   return less < volumeMl ? [{ do: 'pour', volumeMl: less, chance: chanceOf(setup, runs, less) }] : [];
 }
 
-function coolerBy(setup: SwirlSetup, runs: Runs, volumeMl: number, chance: number): FilmStep | null {
+/** Whether a pan may be held in the air: one that is not drawn over. */
+function isLifted(run: RunView, stationId: string, way: SwirlSetup['way']): boolean {
+  return stationNow(run, stationId).shape.kind === 'round' && typeof way !== 'object';
+}
+
+/** A pan is held in the air no longer than this, s. Common practice, no source. */
+const LONGEST_AIR_S = 60;
+
+/** How long a bare pan off the heat takes to lose so much, s, by what it gives to the room midway; nothing beyond what a hand waits. */
+function airS(run: RunView, stationId: string, { plate, way }: SwirlSetup, byK: number): number | null {
+  if (!isLifted(run, stationId, way)) return null;
+  const station = stationNow(run, stationId);
+  const zone = zoneThermal(station, station.zones[0]!);
+  const givesWm2 = lossW(zone, plate.surfaceC - byK / 2, run.pins.roomC) / zone.areaM2;
+  const seconds = (byK * plate.arealHeatCapacityJm2K) / givesWm2;
+  return seconds <= LONGEST_AIR_S ? seconds : null;
+}
+
+function coolerBy(
+  setup: SwirlSetup,
+  runs: Runs,
+  volumeMl: number,
+  chance: number,
+): { readonly byK: number; readonly chance: number } | null {
   for (let byK = STEP_K; byK <= MOST_K; byK += STEP_K) {
     const plate = { ...setup.plate, surfaceC: setup.plate.surfaceC - byK };
     const then = chanceOf({ ...setup, plate }, runs, volumeMl);
-    if (then >= SURE || (byK + STEP_K > MOST_K && then > chance + WORTH_IT)) return { do: 'cooler', byK, chance: then };
+    if (then >= SURE || (byK + STEP_K > MOST_K && then > chance + WORTH_IT)) return { byK, chance: then };
   }
   return null;
 }

@@ -27,7 +27,7 @@ export function filmBears(setup: SwirlSetup, volumeMl: number): FilmBears {
 
 /** Ln of how many times as thick the batter may be so that the pour still covers a share. */
 function thickestLn(law: FilmLaw, volumeMl: number, share: number): number {
-  const reaches = (ln: number) => law(volumeMl, 0, Math.exp(ln)).coverage >= share;
+  const reaches = (ln: number) => law(volumeMl, Math.exp(ln)).coverage >= share;
   let [yes, no] = [-SPAN_LN, SPAN_LN];
   if (!reaches(yes)) return yes;
   if (reaches(no)) return no;
@@ -57,7 +57,7 @@ export function coverInterval(
 ): { readonly low: number; readonly high: number } {
   const law = filmLaw(swirl);
   const ln = Z_NINE_IN_TEN * Math.hypot(spread, SWIRL_SD_LN);
-  const covered = (factor: number) => law(volumeMl, 0, factor).coverage;
+  const covered = (factor: number) => law(volumeMl, factor).coverage;
   const high = covered(Math.exp(-ln));
   // what covers to the eye may cover all
   return { low: covered(Math.exp(ln)), high: high >= COVERS ? 1 : high };

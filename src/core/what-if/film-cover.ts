@@ -15,5 +15,5 @@ export function coverOn(
   if (!setup) return null;
   const { swirl, viscosityPaS: believedPaS } = setup;
   const volumeMl = portionMl(run, where.formulaId);
-  return (viscosityPaS, batterC) => filmLaw({ ...swirl, batterC })(volumeMl, 0, viscosityPaS / believedPaS).coverage;
+  return (viscosityPaS, batterC) => filmLaw({ ...swirl, batterC })(volumeMl, viscosityPaS / believedPaS).coverage;
 }

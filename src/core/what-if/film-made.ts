@@ -1,6 +1,6 @@
 import { lotsOf } from '#core/run';
 import type { RunView } from '#core/setup';
-import { USUAL_HANDS, pouredFilm, type FilmWord, type PouredFilm } from '#core/swirl';
+import { pouredFilm, type FilmWord, type PouredFilm } from '#core/swirl';
 import { filmBears, type FilmBears } from './film-bears.ts';
 import { filmSetup } from './film.ts';
 
@@ -21,7 +21,7 @@ export function filmMade(run: RunView, pieceId: string): PouredFilm | null {
   const believedPaS = swirl.batter.consistencyPaSn;
   const consistencyPaSn = asSaid(film, filmBears(swirl, volumeMl), believedPaS);
   return run.once(`film of ${pieceId} ${film} ${consistencyPaSn.toPrecision(3)} ${volumeMl}`, () =>
-    pouredFilm({ ...swirl, cells: CELLS, batter: { ...swirl.batter, consistencyPaSn } }, volumeMl, USUAL_HANDS),
+    pouredFilm({ ...swirl, cells: CELLS, batter: { ...swirl.batter, consistencyPaSn } }, volumeMl),
   );
 }
 

@@ -2,7 +2,9 @@ import { targetConsistency } from '#core/consistency';
 import { lotConsistency, lotTemperature } from '#core/lot';
 import { arealHeatCapacityJm2K } from '#core/plate';
 import { isMixed, lotInUse, type Lot } from '#core/run';
-import { isSwirled, stationNow, type RunView } from '#core/setup';
+import { leavesMm } from '#core/formula';
+import { usualFoodW } from '#core/heating';
+import { discInRun, filmOn, isSwirled, portionMl, stationNow, type RunView } from '#core/setup';
 import { thinBatter, type SwirlSetup } from '#core/swirl';
 
 /** A pour of a thin batter on a pan, and how well its batter is known. */
@@ -32,30 +34,39 @@ export interface SwirledOf {
 
 /**
  * What the swirl goes by: the batter as it is believed to run at a moment, its pan's base at the surface wanted, off the
- * heat. Nothing for a batter that does not run over its pan, or a plate that is not one.
+ * heat or on it as its formula has it. Nothing for a batter that does not run over its pan, or a plate that is not one.
  */
 export function filmSetup(run: RunView, of: SwirledOf, atMs: number): FilmSetup | null {
   const { formulaId, stationId } = of;
   const body = run.formula(formulaId);
+  if (!isSwirled(run, of)) return null;
   const { shape, metal, thicknessMm } = stationNow(run, stationId);
-  if (!isSwirled(run, of) || shape.kind !== 'round') return null;
+  const diameterMm = shape.kind === 'round' ? shape.diameterMm : discInRun(run, formulaId, stationId).diameterMm;
+  const { school, lifted } = filmOn(run, of);
   const lot = of.lot ?? lotInUse(run.state, formulaId);
   const known = isMixed(lot);
   const runs = known ? lotConsistency(run, lot, atMs, of.doses, 'swirl') : null;
   const viscosityPaS = known ? lotConsistency(run, lot, atMs, of.doses).value : targetConsistency(body);
   return {
     swirl: {
-      base: { kind: 'round', diameterMm: shape.diameterMm },
+      base: { kind: 'round', diameterMm },
       batter: thinBatter(runs?.value ?? viscosityPaS, run.densityGPerMl(formulaId) * 1000),
       batterC: known ? lotTemperature(run, body, lot, atMs) : run.climate.roomC,
       plate: {
         surfaceC: body.heat.targetC,
         arealHeatCapacityJm2K: arealHeatCapacityJm2K(metal, thicknessMm),
-        fedWm2: 0,
+        fedWm2: lifted ? 0 : fedWm2(run, formulaId, diameterMm),
       },
       cells: CELLS,
+      way: school === 'spreader' ? { leavesM: leavesMm(body) / 1000, inPaSn: targetConsistency(body) } : school,
     },
     spread: runs?.sdLn ?? PROMISED_SPREAD,
     ...{ viscosityPaS, ofLot: known },
   };
+}
+
+/** What a burner gives a plate while it is kept for such pours, W/m² under the film. */
+function fedWm2(run: RunView, formulaId: string, diameterMm: number): number {
+  const massG = portionMl(run, formulaId) * run.densityGPerMl(formulaId);
+  return usualFoodW(run.formula(formulaId).type, 1, massG) / ((Math.PI / 4) * (diameterMm / 1000) ** 2);
 }

@@ -11,6 +11,8 @@ import { ingredientName, number, pourText, temperatureDifference } from './forma
 const props = defineProps<{ advice: FilmAdvice }>();
 const store = useRun();
 const tens = (chance: number) => number(Math.min(9, Math.max(0, Math.floor(10 * chance + 1e-9))));
+/** Seconds that somebody counts while a pan is in the hand. */
+const wholeFives = (seconds: number) => Math.max(5, 5 * Math.round(seconds / 5));
 const now = computed(() => t('swirl.chance', { tens: tens(props.advice.chance) }));
 const steps = computed(() =>
   props.advice.steps.map((step) => {
@@ -25,8 +27,14 @@ const steps = computed(() =>
         const g = number(step.massG);
         return { step, words: t('swirl.step.dose', { g, name, ...then }), tap: t('swirl.tap.dose', { g }) };
       }
-      case 'cooler':
-        return { step, words: t('swirl.step.cooler', { by: temperatureDifference(step.byK), ...then }), tap: null };
+      case 'cooler': {
+        const by = temperatureDifference(step.byK);
+        const words =
+          step.airS === null
+            ? t('swirl.step.cooler', { by, ...then })
+            : t('swirl.step.air', { by, s: number(wholeFives(step.airS)), ...then });
+        return { step, words, tap: null };
+      }
     }
   }),
 );

@@ -1,5 +1,5 @@
 import { Z_NINE_IN_TEN } from '#core/units';
-import { SWIRL_SD_LN, USUAL_HANDS, filmOutlook, type FilmOutlook, type PouredFilm } from '#core/swirl';
+import { SWIRL_SD_LN, filmOutlook, type FilmOutlook, type PouredFilm } from '#core/swirl';
 import type { FruitCut } from '#core/pour';
 import { unrecordedLearning } from '#core/carry-over';
 import {
@@ -155,7 +155,7 @@ export const RUN_QUESTIONS = {
     const setup = filmSetup(held.view(), { formulaId, stationId }, nowMs);
     if (!setup) return null;
     const { swirl, ...told } = setup;
-    const films = filmOutlook(swirl, volumeMl, USUAL_HANDS, Z_NINE_IN_TEN * Math.hypot(setup.spread, SWIRL_SD_LN));
+    const films = filmOutlook(swirl, volumeMl, Z_NINE_IN_TEN * Math.hypot(setup.spread, SWIRL_SD_LN));
     for (;;) {
       await breathe();
       const { done, value } = films.next();

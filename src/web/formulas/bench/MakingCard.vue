@@ -3,6 +3,8 @@ import { computed, ref } from 'vue';
 import { targetConsistency, quantityOf, textureOf } from '#core/consistency';
 import {
   familyOf,
+  filmOf,
+  leavesMm,
   lumpsOf,
   mixLimit,
   pouredDensityGPerMl,
@@ -34,6 +36,14 @@ const across = computed(() => {
     standsPa(props.body),
   );
   return t('making.across', { cm: number(diameterMm / 10) });
+});
+const film = computed(() => {
+  const { school, heat, reason } = filmOf(props.body);
+  const how =
+    school === 'spreader'
+      ? t('making.filmDeep', { mm: number(leavesMm(props.body), 1) })
+      : t(`making.filmHeat.${heat}`);
+  return { name: 'film', what: [t(`making.filmSchool.${school}`), how].join(', '), reason };
 });
 const choices = computed(() => {
   const { rest, heat, portion, flip, fat } = props.body;
@@ -67,6 +77,7 @@ const choices = computed(() => {
       reason: heat.reason,
     },
     { name: 'portion', what: millilitres(portion.volumeMl), reason: [across.value, portion.reason].join(' ') },
+    ...(familyOf(props.body.type) === 'thin' ? [film.value] : []),
     {
       name: 'flip',
       what: [t(`making.rule.${flip.rule}`), ...(flip.pressed ? [t('making.after.press')] : [])].join(', '),

@@ -5,6 +5,7 @@ import {
   BATTER_TYPES,
   FAT_KINDS,
   FAT_RULES,
+  FILM_SCHOOLS,
   FLIP_RULES,
   LINE_MOMENTS,
   LUMPS,
@@ -199,6 +200,31 @@ const words = (group: string, options: readonly string[]) =>
         <BoundField :of="form" name="heat.reason" class="sm:col-span-2" :label="t('making.why')" />
         <BoundField :of="form" name="portion.volumeMl" type="amount" unit="mL" :label="t('making.portion')" />
         <BoundField :of="form" name="portion.reason" class="sm:col-span-2" :label="t('making.why')" />
+        <template v-if="familyOf(values.type) === 'thin'">
+          <BoundChoice
+            :of="form"
+            name="film.school"
+            :label="t('making.film')"
+            :options="words('making.filmSchool', FILM_SCHOOLS)"
+          />
+          <BoundField
+            v-if="values.film.school === 'spreader'"
+            :of="form"
+            name="film.leavesMm"
+            type="decimal"
+            unit="mm"
+            :label="t('making.filmLeaves')"
+            :hint="t('making.filmLeavesHint')"
+          />
+          <BoundChoice
+            v-else
+            :of="form"
+            name="film.heat"
+            :label="t('making.filmPan')"
+            :options="words('making.filmHeat', ['off', 'on'])"
+          />
+          <BoundField :of="form" name="film.reason" :label="t('making.why')" />
+        </template>
         <BoundChoice
           :of="form"
           name="flip.rule"

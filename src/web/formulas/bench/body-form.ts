@@ -2,10 +2,13 @@ import type * as v from 'valibot';
 import { estimateOfTexture, type Texture } from '#core/consistency';
 import {
   FormulaBodySchema,
+  familyOf,
+  filmOf,
   lumpsOf,
   mixLimit,
   stepOf,
   type BatterType,
+  type FilmSchool,
   type FormulaBody,
   type LineMoment,
   type MixLimit,
@@ -42,6 +45,13 @@ export interface BodyForm {
   };
   heat: { targetC: string; lowC: string; highC: string; cover: 'open' | 'lid'; reason: string };
   portion: { volumeMl: string; reason: string };
+  film: {
+    school: FilmSchool;
+    heat: 'off' | 'on';
+    /** How deep a spreader leaves it, mm; empty: a hand's usual. */
+    leavesMm: string;
+    reason: string;
+  };
   flip: { rule: FormulaBody['flip']['rule']; seconds: string; after: 'leave' | 'press'; reason: string };
   fat: {
     kind: FormulaBody['fat']['kind'];
@@ -54,11 +64,13 @@ export interface BodyForm {
 }
 
 const shown = (value: number) => String(Math.round(value * 10) / 10);
+const figureOr = (value: number | undefined) => (value === undefined ? '' : shown(value));
 
 export function bodyForm(body: FormulaBody, unit: TemperatureUnit): BodyForm {
   const degrees = (tempC: number) => String(Math.round(fromCelsius(tempC, unit)));
   const { mix, rest, heat } = body;
   const limit = mixLimit(body);
+  const film = filmOf(body);
   return {
     ...{ type: body.type, pieceWord: body.pieceWord },
     mix: {
@@ -80,6 +92,7 @@ export function bodyForm(body: FormulaBody, unit: TemperatureUnit): BodyForm {
       ...{ cover: heat.lid ? ('lid' as const) : ('open' as const), reason: heat.reason },
     },
     portion: { volumeMl: shown(body.portion.volumeMl), reason: body.portion.reason },
+    film: { school: film.school, heat: film.heat, leavesMm: figureOr(film.leavesMm), reason: film.reason },
     flip: {
       rule: body.flip.rule,
       seconds: body.flip.seconds ? shown(body.flip.seconds) : '',
@@ -88,7 +101,7 @@ export function bodyForm(body: FormulaBody, unit: TemperatureUnit): BodyForm {
     },
     fat: {
       ...{ kind: body.fat.kind, rule: body.fat.rule, reason: body.fat.reason },
-      amountG: body.fat.amountG === undefined ? '' : shown(body.fat.amountG),
+      amountG: figureOr(body.fat.amountG),
       after: body.fat.wiped ? 'wiped' : 'stays',
     },
   };
@@ -116,8 +129,10 @@ function written(form: BodyForm, body: FormulaBody, unit: TemperatureUnit, measu
   const degrees = (text: string, before: number) =>
     readFigure(text) === Math.round(fromCelsius(before, unit)) ? before : toCelsius(readFigure(text), unit);
   const { rest, heat, mix } = form;
+  const { film: _film, ...others } = body;
   return {
-    ...body,
+    ...others,
+    ...filmSaid(form, body),
     ...{ type: form.type, pieceWord: form.pieceWord },
     lines: body.lines.map(({ heldBack: _back, when: _when, ...line }, index) => {
       const { heldBack, when } = form.lines[index]!;
@@ -174,6 +189,15 @@ function ownStirring(mix: BodyForm['mix'], body: FormulaBody): Partial<FormulaBo
     ...(same && body.mix.limit === undefined ? {} : { limit }),
     ...(mix.lumps === lumpsOf(bySchool) && body.mix.lumps === undefined ? {} : { lumps: mix.lumps }),
   };
+}
+
+/** How it becomes a film; a batter that is no film, and one that is made as any is, say nothing of it. */
+function filmSaid({ film, type }: BodyForm, body: FormulaBody): { film?: unknown } {
+  if (familyOf(type) !== 'thin') return {};
+  const { leavesMm, ...said } = film;
+  const drawn = film.school === 'spreader' && leavesMm.trim() !== '';
+  const is = { ...said, ...(drawn ? { leavesMm: readFigure(leavesMm) } : {}) };
+  return body.film === undefined && JSON.stringify(is) === JSON.stringify(filmOf(body)) ? {} : { film: is };
 }
 
 /** The number behind a word for how a batter falls. */

@@ -4,6 +4,7 @@ import { withInferred, type Hand } from '#core/guidance';
 import BigButton from '../../parts/BigButton.vue';
 import type { PlacePour } from '#core/pour';
 import { clock, number, pourText, stretch } from '../../parts/format.ts';
+import { filmOn } from '#core/setup';
 import { useRun } from '../../stores/run.ts';
 import { figureWord } from '../../words/figure-word.ts';
 import { t } from '../../words/index.ts';
@@ -64,6 +65,11 @@ const bar = computed(() => {
 });
 const what = computed(() => (props.hand ? store.view.formula(props.hand.formulaId).name : ''));
 const where = computed(() => (props.hand ? store.view.station(props.hand.stationId).name : ''));
+const howPoured = computed(() => {
+  if (!props.hand) return '';
+  const { school, lifted } = filmOn(store.view, props.hand);
+  return [...(lifted ? [t('swirl.before.lifted')] : []), t(`swirl.before.${school}`)].join(' ');
+});
 /** Pieces just poured have no hand yet: they are being worked out, not off. */
 const allOff = computed(
   () =>
@@ -121,7 +127,7 @@ const allOff = computed(
       <p v-if="hand.verb === 'pour' && firstS !== null" data-testid="first-side">
         {{ t('hand.firstSide', { s: number(firstS) }) }}
       </p>
-      <p v-if="swirl" data-testid="off-heat">{{ t('swirl.offHeat') }}</p>
+      <p v-if="swirl" data-testid="how-poured">{{ howPoured }}</p>
       <p v-if="sign" class="text-lg" data-testid="sign">{{ sign }}</p>
       <p v-if="notReady && !bar" class="my-2 rounded-control bg-white/15 px-3 py-1.5">
         {{ t(`hand.notReady.${notReady}`) }}

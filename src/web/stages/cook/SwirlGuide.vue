@@ -11,6 +11,8 @@ import type { SwirlAct } from './use-swirl.ts';
 /** While both hands run a film over its pan: the one thing to do, in large, and it ends by itself. */
 const props = defineProps<{
   piece: Piece;
+  /** All of them, in their order. */
+  acts: readonly SwirlAct[];
   act: SwirlAct;
   /** Until it no longer runs, s. */
   setsInS: number;
@@ -20,8 +22,7 @@ const props = defineProps<{
 }>();
 const emit = defineEmits<{ done: [] }>();
 const store = useRun();
-const ACTS: readonly SwirlAct[] = ['pour', 'tilt', 'patch', 'back'];
-const at = computed(() => ACTS.indexOf(props.act));
+const at = computed(() => props.acts.indexOf(props.act));
 const name = computed(() => store.view.station(props.piece.stationId).name);
 </script>
 
@@ -37,7 +38,7 @@ const name = computed(() => store.view.station(props.piece.stationId).name);
     <p class="figure text-[clamp(3rem,6vw,4rem)] leading-[1.05]">{{ t(`swirl.act.${act}`) }}</p>
     <p class="mt-1 text-xl">{{ t(`swirl.how.${act}`) }}</p>
     <p
-      v-if="withFigures && act === 'tilt'"
+      v-if="withFigures && (act === 'tilt' || act === 'draw')"
       class="figure mt-2 text-5xl text-go"
       data-testid="sets-in"
       aria-hidden="true"
@@ -46,7 +47,7 @@ const name = computed(() => store.view.station(props.piece.stationId).name);
     </p>
     <ol class="mt-auto flex gap-2 pt-4" aria-hidden="true">
       <li
-        v-for="(each, index) in ACTS"
+        v-for="(each, index) in acts"
         :key="each"
         class="h-3 flex-1 rounded-full"
         :class="index < at ? 'bg-white/60' : index === at ? 'bg-go' : 'bg-white/25'"

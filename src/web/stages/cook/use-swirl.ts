@@ -1,11 +1,12 @@
 import { computed, watch } from 'vue';
 import { piecesOnPlates, type Piece } from '#core/run';
-import { isSwirled } from '#core/setup';
+import { filmOn, isSwirled } from '#core/setup';
+import { handsOf } from '#core/swirl';
 import type { FilmAdvice } from '#core/what-if';
 import { useRun } from '../../stores/run.ts';
 
 /** What hands do from the pour on, in their order. */
-export type SwirlAct = 'pour' | 'tilt' | 'patch' | 'back';
+export type SwirlAct = 'pour' | 'settle' | 'tilt' | 'draw' | 'patch' | 'back';
 
 /** A thin pour takes so long, a hole is patched for so long, and laying the pan back takes so long, s. Common practice, no source. */
 const POUR_S = 1;
@@ -31,16 +32,21 @@ export function useSwirl(advised: () => FilmAdvice | null) {
     const setsS = piece?.filmShown?.setsS ?? lastSetsS;
     if (!piece || setsS === null) return null;
     const ageS = (store.nowMs - piece.pouredAtMs) / 1000;
+    const { school, lifted } = filmOn(store.view, piece);
+    const patchedS = POUR_S + setsS + PATCH_S;
     const ends: [SwirlAct, number][] = [
       ['pour', POUR_S],
-      ['tilt', POUR_S + setsS],
-      ['patch', POUR_S + setsS + PATCH_S],
-      ['back', POUR_S + setsS + PATCH_S + BACK_S],
+      ...(school === 'settle'
+        ? [['settle', POUR_S + Math.min(setsS, handsOf('settle').waitS)] as [SwirlAct, number]]
+        : []),
+      [school === 'spreader' ? 'draw' : 'tilt', POUR_S + setsS],
+      ['patch', patchedS],
+      ...(lifted ? [['back', patchedS + BACK_S] as [SwirlAct, number]] : []),
     ];
     const at = ends.find(([, endS]) => ageS < endS);
     if (!at || ageS < 0) return null;
     const number = [...store.state!.pieces.values()].filter((each) => isSwirled(store.view, each)).length;
     const setsInS = POUR_S + setsS - ageS;
-    return { piece, act: at[0], setsInS, withFigures: number <= WITH_FIGURES };
+    return { piece, acts: ends.map(([act]) => act), act: at[0], setsInS, withFigures: number <= WITH_FIGURES };
   });
 }
