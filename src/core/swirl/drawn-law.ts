@@ -15,7 +15,9 @@ interface LawFilm {
 /** Coverage by pour, by how many times as thick the batter is as the setup says, and by the wait before hands go on. */
 export type FilmLaw = (volumeMl: number, thicker?: number, waitS?: number) => LawFilm;
 
-/** A pour of 40 mL as thick as 0.35 Pa·s lies so deep by itself, m. Fitted to 120 films on the grid. */
+/** Over its plate a blade leaves so much of that: it carries the rest in front of it. Fitted to 120 films on the grid. */
+const CARRIES = 0.95;
+/** A pour of 40 mL as thick as 0.35 Pa·s lies so deep by itself, m. Fitted to the same films. */
 const BY_ITSELF = { depthM: 0.0019, volumeM3: 40e-6, paSn: 0.35 };
 const M3_PER_ML = 1e-6; // Definition.
 const M2_PER_MM2 = 1e-6; // Definition.
@@ -36,7 +38,7 @@ export function drawnLaw(setup: SwirlSetup, spreader: Spreader): FilmLaw {
     const volumeM3 = volumeMl * M3_PER_ML;
     const paSn = setup.batter.consistencyPaSn * thicker;
     const puddleM = BY_ITSELF.depthM * ((volumeM3 * paSn) / (BY_ITSELF.volumeM3 * BY_ITSELF.paSn)) ** 0.25;
-    const deepM = min(leftM(spreader, paSn), puddleM);
+    const deepM = min(CARRIES * leftM(spreader, paSn), puddleM);
     const lainM = max(0, min(puddleM, setDepthAt(sets, pourS / 2 + waitS)) - deepM);
     const runsM3 = volumeM3 * (1 - lainM / puddleM);
     let setsS = 0;

@@ -1,3 +1,4 @@
+import { filmLines, type FilmLines } from './film-lines.ts';
 import { capillaryM, fluxAt, type FluxTable, type Rheology } from './rheology.ts';
 
 const { abs, max, min, sqrt } = Math; // bound once: asked for at every cell of every step
@@ -27,18 +28,12 @@ export interface Film {
   /** Room for the surface's height, and for how it falls across a sweep. */
   readonly surface: Float64Array;
   readonly falls: Float64Array;
-  /** Room for a line of equations. */
-  readonly line: Line;
+  readonly lines: { readonly x: FilmLines; readonly y: FilmLines };
+  /** Room for a line of equations, eliminated as it is written down. */
+  readonly line: { readonly upper: Float64Array; readonly right: Float64Array };
 }
 
-interface Line {
-  readonly lower: Float64Array;
-  readonly diagonal: Float64Array;
-  readonly upper: Float64Array;
-  readonly right: Float64Array;
-}
-
-/** A dry film on a plate; `isPlate` says of each cell's middle, m from the plate's, whether it is plate. */
+/** A dry film on a convex plate; `isPlate` says of each cell's middle, m from the plate's, whether it is plate. */
 export function dryFilm(
   columns: number,
   rows: number,
@@ -58,7 +53,8 @@ export function dryFilm(
   return {
     ...{ columns, rows, cellM, plate, mobile: array(count), set: array(count), wetS: array(count).fill(-1), steps: 0 },
     ...{ surface: array(count), falls: array(count) },
-    line: { lower: array(longest), diagonal: array(longest), upper: array(longest), right: array(longest) },
+    lines: { x: filmLines({ columns, rows, cellM, plate }, 'x'), y: filmLines({ columns, rows, cellM, plate }, 'y') },
+    line: { upper: array(longest), right: array(longest) },
   };
 }
 
@@ -82,79 +78,110 @@ export function flow(film: Film, { batter, table }: Flow, pull: Pull, stepS: num
   for (const axis of order) sweep(film, batter, table, pull, stepS, axis);
 }
 
+/**
+ * Every line of an axis: what crosses each face between two cells makes a three-banded equation, which is eliminated as it
+ * is written down (Thomas's algorithm: Press et al., Numerical Recipes). What rounding takes from stiff lines is given
+ * back in proportion: they hold what they held.
+ */
 function sweep(film: Film, batter: Rheology, table: FluxTable, pull: Pull, stepS: number, axis: 'x' | 'y'): void {
-  const { columns, rows, cellM, plate, mobile, set, surface, falls, line } = film;
-  const { lower, diagonal, upper, right } = line;
-  const [length, count] = axis === 'x' ? [columns, rows] : [rows, columns];
-  const [along, across] = axis === 'x' ? [1, columns] : [columns, 1];
+  const { cellM, mobile, set, surface, falls } = film;
+  const { upper, right } = film.line;
+  const { along, across, from, to } = film.lines[axis];
   const [pullAlong, pullAcross] = axis === 'x' ? [pull.x, pull.y] : [pull.y, pull.x];
   const { densityKgM3: rho, wettingNPerM } = batter;
   const reachM = capillaryM(batter);
   const perCell = stepS / cellM;
-  const inverseM = 1 / cellM; // divisions are most of a face
-  const levelling = (pull.z * perCell * inverseM) / 4;
-  const steep = pull.z * inverseM;
-  crossSlopes(film, across);
-  for (let k = 0; k < count; k++) {
+  const levelling = (pull.z * perCell) / cellM / 4;
+  const steep = pull.z / cellM;
+  const halfPull = 0.5 * pull.z;
+  crossSlopes(film, film.lines[axis]);
+  for (let k = 0; k < from.length; k++) {
+    const last = to[k]! - 1;
+    let here = k * across + from[k]! * along;
+    const first = here;
+    let a = mobile[here]!;
+    let came = 0;
+    let gone = 0;
+    let upperBefore = 0;
+    let rightBefore = 0;
+    let held = 0;
     let any = false;
-    let here = k * across;
-    let next = here + along;
-    diagonal[0] = 1;
-    upper[0] = 0;
-    lower[0] = 0;
-    right[0] = mobile[here]!;
-    for (let i = 0; i + 1 < length; i++, here = next, next += along) {
-      const a = mobile[here]!;
-      const b = mobile[next]!;
-      diagonal[i + 1] = 1;
-      upper[i + 1] = 0;
-      lower[i + 1] = 0;
-      right[i + 1] = b;
-      if ((a <= DRY_M && b <= DRY_M) || plate[here] === 0 || plate[next] === 0) continue;
-      // what pulls along the face, and what pulls across it, as the step begins
-      const gAcross = pullAcross - pull.z * 0.5 * (falls[here]! + falls[next]!);
-      const gAlong = pullAlong - steep * (surface[next]! - surface[here]!);
-      const on = gAlong >= 0;
-      const donor = on ? a : b;
-      if (donor <= DRY_M) continue;
-      const dry = surface[on ? next : here]! <= DRY_M;
-      if (dry && !wets(on ? pullAlong : -pullAlong, pull.z, donor, rho, reachM, wettingNPerM)) continue;
-      const stressPa = rho * sqrt(gAlong * gAlong + gAcross * gAcross) * (dry ? donor : 0.5 * (a + b));
-      const factor = fluxAt(table, stressPa);
-      if (factor === 0) continue;
-      any = true;
-      // levelling: between the two depths; the cube's mean over the face
-      const level = factor * (a + b) * (a * a + b * b) * levelling;
-      // slope: of the plate and of what has set beneath, carried by its donor
-      const drive = pullAlong - steep * (set[next]! - set[here]!);
-      const from = drive >= 0 ? a : b;
-      const carried = factor * from * from * drive * perCell;
-      const leaves = level + max(0, carried);
-      const comes = level - min(0, carried);
-      diagonal[i] = diagonal[i]! + leaves;
-      lower[i + 1] = -leaves;
-      diagonal[i + 1] = 1 + comes;
-      upper[i] = -comes;
+    for (let i = from[k]!; i <= last; i++) {
+      const next = here + along;
+      let leaves = 0;
+      let comes = 0;
+      let b = 0;
+      if (i < last) {
+        b = mobile[next]!;
+        if (a > DRY_M || b > DRY_M) {
+          // what pulls along the face, and what pulls across it, as the step begins
+          const gAcross = pullAcross - halfPull * (falls[here]! + falls[next]!);
+          const gAlong = pullAlong - steep * (surface[next]! - surface[here]!);
+          const on = gAlong >= 0;
+          const donor = on ? a : b;
+          const dry = surface[on ? next : here]! <= DRY_M;
+          if (donor > DRY_M && (!dry || wets(on ? pullAlong : -pullAlong, pull.z, donor, rho, reachM, wettingNPerM))) {
+            const stressPa = rho * sqrt(gAlong * gAlong + gAcross * gAcross) * (dry ? donor : 0.5 * (a + b));
+            const factor = fluxAt(table, stressPa);
+            if (factor !== 0) {
+              any = true;
+              // levelling: between the two depths; the cube's mean over the face
+              const level = factor * (a + b) * (a * a + b * b) * levelling;
+              // slope: of the plate and of what has set beneath, carried by its donor
+              const drive = pullAlong - steep * (set[next]! - set[here]!);
+              const source = drive >= 0 ? a : b;
+              const carried = factor * source * source * drive * perCell;
+              leaves = carried > 0 ? level + carried : level;
+              comes = carried < 0 ? level - carried : level;
+            }
+          }
+        }
+      }
+      held += a;
+      if (leaves === 0 && gone === 0 && came === 0 && comes === 0) {
+        upperBefore = 0;
+        rightBefore = a;
+      } else {
+        const pivot = 1 / (1 + came + leaves + gone * upperBefore);
+        rightBefore = (a + gone * rightBefore) * pivot;
+        upperBefore = -comes * pivot;
+      }
+      upper[i] = upperBefore;
+      right[i] = rightBefore;
+      came = comes;
+      gone = leaves;
+      a = b;
+      here = next;
     }
-    if (any) solve(line, length, mobile, k * across, along);
+    if (any) substitute(film, first, from[k]!, last, along, held);
   }
 }
 
-/** How the surface falls across the lines of a sweep, by the faces that a cell has there, into `falls`. */
-function crossSlopes({ plate, mobile, set, surface, falls, cellM, columns, rows }: Film, across: number): void {
-  const cells = plate.length;
-  for (let i = 0; i < cells; i++) surface[i] = mobile[i]! + set[i]!;
-  const inRow = across === 1;
-  for (let i = 0, row = 0; row < rows; row++)
-    for (let column = 0; column < columns; column++, i++) {
-      falls[i] = 0;
-      if (plate[i] === 0) continue;
-      const before = (inRow ? column > 0 : row > 0) && plate[i - across] === 1;
-      const after = (inRow ? column + 1 < columns : row + 1 < rows) && plate[i + across] === 1;
-      const from = before ? surface[i - across]! : surface[i]!;
-      const to = after ? surface[i + across]! : surface[i]!;
-      if (from !== to) falls[i] = (to - from) / (before && after ? 2 * cellM : cellM);
-    }
+/** The equations of a line from its end back, into its cells. */
+function substitute(
+  { mobile, line }: Film,
+  first: number,
+  from: number,
+  last: number,
+  along: number,
+  held: number,
+): void {
+  const { upper, right } = line;
+  let value = 0;
+  let after = 0;
+  for (let i = last; i >= from; i--) {
+    value = right[i]! - upper[i]! * value;
+    right[i] = value;
+    after += value;
+  }
+  const holds = after > 0 ? held / after : 1;
+  for (let i = from, cell = first; i <= last; i++, cell += along) mobile[cell] = right[i]! * holds;
+}
+
+/** How the surface falls across the lines of a sweep, into `falls`. */
+function crossSlopes({ mobile, set, surface, falls }: Film, { before, after, perM }: FilmLines): void {
+  for (let i = 0; i < surface.length; i++) surface[i] = mobile[i]! + set[i]!;
+  for (let i = 0; i < surface.length; i++) falls[i] = (surface[after[i]!]! - surface[before[i]!]!) * perM[i]!;
 }
 
 /** A front goes on over a dry plate when its own weight beats what surface tension holds it back by. */
@@ -163,41 +190,6 @@ function wets(pullOn: number, gOnto: number, depthM: number, rho: number, reachM
   const head = 0.5 * rho * gOnto * depthM * depthM;
   const weight = rho * max(0, pullOn) * depthM * reachM;
   return head + weight > holdsNPerM;
-}
-
-/**
- * A line of three-banded equations (Thomas's algorithm: Press et al., Numerical Recipes), into every `along`-th of `into`.
- * What rounding takes from stiff lines is given back in proportion: they hold what they held.
- */
-function solve(
-  { lower, diagonal, upper, right }: Line,
-  length: number,
-  into: Float64Array,
-  from: number,
-  along: number,
-): void {
-  let before = right[0]!;
-  let pivot = 1 / diagonal[0]!;
-  diagonal[0] = pivot;
-  for (let i = 1; i < length; i++) {
-    before += right[i]!;
-    const share = lower[i]! * pivot;
-    if (share !== 0) {
-      diagonal[i]! -= share * upper[i - 1]!;
-      right[i]! -= share * right[i - 1]!;
-    }
-    pivot = 1 / diagonal[i]!;
-    diagonal[i] = pivot;
-  }
-  let value = 0;
-  let after = 0;
-  for (let i = length - 1; i >= 0; i--) {
-    value = (right[i]! - upper[i]! * value) * diagonal[i]!;
-    right[i] = value;
-    after += value;
-  }
-  const holds = after > 0 ? before / after : 1;
-  for (let i = 0; i < length; i++) into[from + i * along] = right[i]! * holds;
 }
 
 /** All that is on the plate, m³. */

@@ -1,5 +1,6 @@
 import { depthsOf } from './film.ts';
 import { swirl } from './hands.ts';
+import { laceOf, type LaceHole } from './lace.ts';
 import { filmShape, type FilmShape } from './measures.ts';
 import { areaMm2, dryPan, type SwirlSetup } from './pan-film.ts';
 import { spread } from './spreader.ts';
@@ -13,6 +14,7 @@ export interface PouredFilm {
   readonly rows: number;
   /** Row by row from the back, m. */
   readonly depthM: Float64Array;
+  readonly lace: readonly LaceHole[];
 }
 
 /** A pour run over a pan in its own way, by usual hands or by these. */
@@ -21,7 +23,8 @@ export function pouredFilm(setup: SwirlSetup, volumeMl: number, hands = handsOf(
   if (typeof setup.way === 'object') spread(pan, volumeMl, setup.way, hands);
   else swirl(pan, volumeMl, hands);
   const { columns, rows } = pan.film;
-  return { volumeMl, shape: filmShape(pan.film), columns, rows, depthM: depthsOf(pan.film) };
+  const lace = laceOf(pan.film, setup.plate.surfaceC);
+  return { volumeMl, shape: filmShape(pan.film), columns, rows, depthM: depthsOf(pan.film), lace };
 }
 
 /** What a pour becomes on a pan, and what it bears. */

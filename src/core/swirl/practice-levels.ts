@@ -2,7 +2,7 @@ import type { SwirlSetup } from './pan-film.ts';
 import { thinBatter } from './rheology.ts';
 
 /** From forgiving to wicked. */
-export const SWIRL_LEVELS = ['forgiving', 'usual', 'hot', 'thick', 'little', 'askew'] as const;
+export const SWIRL_LEVELS = ['forgiving', 'usual', 'hot', 'thick', 'little', 'askew', 'spreader'] as const;
 export type SwirlLevel = (typeof SWIRL_LEVELS)[number];
 
 /** What a level pours: pan, batter, heat, amount, and how far the pan stands askew when it is held level. Invented. */
@@ -12,6 +12,8 @@ export interface LevelPour {
   readonly surfaceC: number;
   readonly volumeMl: number;
   readonly askewDeg: number;
+  /** Drawn out with a blade that leaves it so deep, mm; else the pan is tilted. */
+  readonly leavesMm?: number;
 }
 /** Invented: each harder than the one before in one way. */
 const POURS: Readonly<Record<SwirlLevel, LevelPour>> = {
@@ -21,6 +23,7 @@ const POURS: Readonly<Record<SwirlLevel, LevelPour>> = {
   thick: { panMm: 240, viscosityPaS: 0.18, surfaceC: 170, volumeMl: 85, askewDeg: 0 },
   little: { panMm: 260, viscosityPaS: 0.04, surfaceC: 180, volumeMl: 48, askewDeg: 0 },
   askew: { panMm: 240, viscosityPaS: 0.06, surfaceC: 180, volumeMl: 65, askewDeg: 4 },
+  spreader: { panMm: 330, viscosityPaS: 0.12, surfaceC: 190, volumeMl: 105, askewDeg: 0, leavesMm: 1 },
 };
 /** Of a steel pan of 2.5 mm, J/(m² K), and of a batter from the counter. Invented. */
 const STEEL_JM2K = 9600;
@@ -32,12 +35,13 @@ export function levelPour(level: SwirlLevel): LevelPour {
 }
 
 export function levelSetup(level: SwirlLevel, cells: number): SwirlSetup {
-  const { panMm, viscosityPaS, surfaceC } = POURS[level];
+  const { panMm, viscosityPaS, surfaceC, leavesMm } = POURS[level];
   return {
     base: { kind: 'round', diameterMm: panMm },
     batter: thinBatter(viscosityPaS, DENSITY_KG_M3),
     batterC: BATTER_C,
     plate: { surfaceC, arealHeatCapacityJm2K: STEEL_JM2K, fedWm2: 0 },
     cells,
+    ...(leavesMm !== undefined && { way: { leavesM: leavesMm / 1000, inPaSn: viscosityPaS } }),
   };
 }

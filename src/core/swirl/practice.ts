@@ -1,10 +1,14 @@
+import { BLADE_HALF_M, drawBlade, type Spot } from './blade.ts';
 import { depthsOf } from './film.ts';
 import { coveredShare } from './measures.ts';
 import { STREAM_M, dryPan, pourOn, pullOf, stepFilm, type PanFilm, type SwirlSetup } from './pan-film.ts';
 import type { LevelPour } from './practice-levels.ts';
-import { USUAL_HANDS } from './way.ts';
+import { USUAL_HANDS, leftM } from './way.ts';
 
-/** How a pan is held, degrees: to the right and to the front, as a hand means it. */
+/**
+ * How a pan is held, degrees: to the right and to the front, as a hand means it. Of a blade: where it is, the steepest tilt
+ * standing for the rim; held in the middle it is lifted.
+ */
 export interface Held {
   readonly rightDeg: number;
   readonly frontDeg: number;
@@ -22,6 +26,19 @@ const LONGEST_S = 16; // Common practice, no source: by then any film has set.
 /** Coverage is kept this often, s. Numerical. */
 const KEPT_S = 0.1;
 
+/** Nearer to the middle than this, as a share of the tilt that stands for the rim, a blade is lifted, degrees. Assumed. */
+const LIFTED_DEG = 1;
+
+/** Whether a blade held so lies on the plate. */
+export function bladeLies({ rightDeg, frontDeg }: Held): boolean {
+  return Math.hypot(rightDeg, frontDeg) >= LIFTED_DEG;
+}
+
+const between = (a: Spot, b: Spot, share: number): Spot => ({
+  xM: a.xM + share * (b.xM - a.xM),
+  yM: a.yM + share * (b.yM - a.yM),
+});
+
 /** One moment of a swirl, as it is kept for its replay. */
 export interface SwirlMoment extends Held {
   readonly atS: number;
@@ -34,6 +51,8 @@ export class SwirlPractice {
   readonly moments: SwirlMoment[] = [];
   private readonly volumeM3: number;
   private readonly askewRad: number;
+  private readonly leavesM: number | null;
+  private blade: Spot | null = null;
   private before: Float64Array;
   private lookedS = 0;
   private atRest = false;
@@ -43,6 +62,8 @@ export class SwirlPractice {
     this.volumeM3 = volumeMl * 1e-6;
     this.askewRad = (askewDeg * Math.PI) / 180;
     this.before = depthsOf(this.pan.film);
+    const { way, batter } = setup;
+    this.leavesM = typeof way === 'object' ? leftM(way, batter.consistencyPaSn) : null;
   }
 
   get over(): boolean {
@@ -51,12 +72,17 @@ export class SwirlPractice {
 
   advance(spanS: number, held: Held): void {
     const stepS = spanS / STEPS;
+    const set = this.bladeOf(held);
+    const from = this.blade;
     for (let i = 0; i < STEPS && !this.over; i++) {
       const left = USUAL_HANDS.pourS - this.pan.atS;
       if (left > 0)
         pourOn(this.pan, (this.volumeM3 * Math.min(stepS, left)) / USUAL_HANDS.pourS, { xM: 0, yM: 0 }, STREAM_M);
+      if (this.leavesM !== null && from && set)
+        drawBlade(this.pan.film, this.leavesM, between(from, set, i / STEPS), between(from, set, (i + 1) / STEPS));
       stepFilm(this.pan, this.pullOf(held), stepS);
     }
+    this.blade = set;
     const { atS, film } = this.pan;
     if (atS - (this.moments.at(-1)?.atS ?? -1) >= KEPT_S)
       this.moments.push({ atS, ...held, coverage: coveredShare(film) });
@@ -68,7 +94,19 @@ export class SwirlPractice {
     this.lookedS = atS;
   }
 
+  /** Where the blade is set down. */
+  private bladeOf(held: Held): Spot | null {
+    if (this.leavesM === null || this.pan.atS < USUAL_HANDS.pourS || !bladeLies(held)) return null;
+    const { rightDeg, frontDeg } = held;
+    const radiusM = (this.pan.film.columns * this.pan.film.cellM) / 2;
+    const { xM, yM } = { xM: (radiusM * rightDeg) / STEEPEST_DEG, yM: (radiusM * frontDeg) / STEEPEST_DEG };
+    // its middle stays where the blade reaches the rim
+    const inside = Math.min(1, (radiusM - BLADE_HALF_M * 0.8) / Math.hypot(xM, yM));
+    return { xM: inside * xM, yM: inside * yM };
+  }
+
   private pullOf({ rightDeg, frontDeg }: Held) {
+    if (this.leavesM !== null) return pullOf(0, 0);
     const steep = Math.min(STEEPEST_DEG, Math.hypot(rightDeg, frontDeg));
     const towards = Math.atan2(frontDeg, rightDeg);
     const pull = pullOf((steep * Math.PI) / 180, towards);

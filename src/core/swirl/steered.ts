@@ -2,8 +2,11 @@ import { USUAL_HANDS } from './way.ts';
 import { HOLE_M } from './measures.ts';
 import type { PanFilm } from './pan-film.ts';
 import { levelPour, levelSetup, type SwirlLevel } from './practice-levels.ts';
-import { LEVEL_HELD, SwirlPractice, type Held } from './practice.ts';
+import { LEVEL_HELD, STEEPEST_DEG, SwirlPractice, type Held } from './practice.ts';
+import { DRAWN_S, bladeAt } from './spreader.ts';
 
+/** So little bare is none. Numerical. */
+const COVERED_TO = 0.004;
 /** The computed hand steers towards what is bare, this steep, degrees. Invented. */
 const STEERED_DEG = 16;
 
@@ -14,26 +17,41 @@ export function bareTowards({ film }: PanFilm): {
   readonly share: number;
 } {
   const { columns, rows, plate, mobile, set } = film;
-  let [right, front, bare, cells] = [0, 0, 0, 0];
-  for (let i = 0; i < plate.length; i++) {
-    if (!plate[i]) continue;
-    cells++;
-    if (mobile[i]! + set[i]! >= HOLE_M) continue;
-    bare++;
-    right += (i % columns) + 0.5 - columns / 2;
-    front += Math.floor(i / columns) + 0.5 - rows / 2;
-  }
+  let right = 0;
+  let front = 0;
+  let bare = 0;
+  let cells = 0;
+  for (let row = 0, i = 0; row < rows; row++)
+    for (let column = 0; column < columns; column++, i++) {
+      if (plate[i] === 0) continue;
+      cells++;
+      if (mobile[i]! + set[i]! >= HOLE_M) continue;
+      bare++;
+      right += column + 0.5 - columns / 2;
+      front += row + 0.5 - rows / 2;
+    }
   const half = columns / 2;
   return bare === 0
     ? { right: 0, front: 0, share: 0 }
     : { right: right / bare / half, front: front / bare / half, share: bare / cells };
 }
 
+/** How a computed hand leads a blade now: on a spiral outwards, then along the rim until all is covered. */
+function led(pan: PanFilm): Held {
+  const since = pan.atS - USUAL_HANDS.pourS;
+  const { columns, cellM } = pan.film;
+  const radiusM = (columns * cellM) / 2;
+  if (since < 0 || (since > DRAWN_S && bareTowards(pan).share < COVERED_TO)) return LEVEL_HELD;
+  const { xM, yM } = bladeAt(radiusM, since);
+  return { rightDeg: (STEEPEST_DEG * xM) / radiusM, frontDeg: (STEEPEST_DEG * yM) / radiusM };
+}
+
 /** How a computed hand holds the pan now: round and round, leaning towards what is bare, level once all is covered. */
-export function steered(pan: PanFilm): Held {
+export function steered(pan: PanFilm, byBlade: boolean): Held {
+  if (byBlade) return led(pan);
   const bare = bareTowards(pan);
   const since = pan.atS - USUAL_HANDS.pourS;
-  if (since < 0 || bare.share < 0.004) return LEVEL_HELD;
+  if (since < 0 || bare.share < COVERED_TO) return LEVEL_HELD;
   const round = 2 * Math.PI * USUAL_HANDS.turnsPerS * since;
   const off = Math.hypot(bare.right, bare.front);
   // once it has been round, the more one side is bare the more it is leaned to
@@ -50,6 +68,6 @@ const MOST_LEAN = 0.7; // Invented.
 /** The computed hand's whole course. */
 export function bestCourse(level: SwirlLevel, cells: number): SwirlPractice {
   const practice = new SwirlPractice(levelSetup(level, cells), levelPour(level));
-  while (!practice.over) practice.advance(1 / 30, steered(practice.pan));
+  while (!practice.over) practice.advance(1 / 30, steered(practice.pan, levelPour(level).leavesMm !== undefined));
   return practice;
 }

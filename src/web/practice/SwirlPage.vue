@@ -19,6 +19,7 @@ const trainer = useSwirlTrainer();
 const { level, playing, frame, result, tilt, skills, unkept, isOver } = trainer;
 const { byDevice, noTilt } = tilt;
 const motion = usePreferredReducedMotion();
+const byBlade = computed(() => levelPour(level.value).leavesMm !== undefined);
 
 const levels = computed(() =>
   trainer.levels.map((value) => {
@@ -102,19 +103,20 @@ useKeys(' ', startOrStop);
         <BigButton look="say" data-testid="swirl-start" :key-cap="t('key.space')" @click="startOrStop">{{
           t(playing ? 'practice.stop' : isOver ? 'practice.again' : 'swirlPractice.start')
         }}</BigButton>
-        <BigButton v-if="!byDevice" data-testid="by-device" @click="tilt.useDevice">{{
+        <BigButton v-if="!byDevice && !byBlade" data-testid="by-device" @click="tilt.useDevice">{{
           t('swirlPractice.byDevice')
         }}</BigButton>
-        <BigButton v-else @click="tilt.byHand">{{ t('swirlPractice.byHand') }}</BigButton>
+        <BigButton v-else-if="byDevice" @click="tilt.byHand">{{ t('swirlPractice.byHand') }}</BigButton>
         <p v-if="noTilt" role="alert" class="text-sm text-ember" data-testid="no-tilt">
           {{ t(`swirlPractice.noTilt.${noTilt}`) }}
         </p>
-        <p class="text-sm text-soft">{{ t('swirlPractice.keys') }}</p>
+        <p class="text-sm text-soft">{{ t(byBlade ? 'swirlPractice.bladeKeys' : 'swirlPractice.keys') }}</p>
       </section>
       <section class="mx-auto w-full max-w-lg" :class="{ 'max-lg:order-first': playing }">
         <SwirlPan
           :frame="frame"
           :label="label"
+          :by-blade="byBlade"
           :askew="level === 'askew' && motion !== 'reduce'"
           @point="tilt.point"
           @rest="tilt.rest"

@@ -1,12 +1,16 @@
 <script setup lang="ts">
-import { onMounted, useTemplateRef, watch } from 'vue';
+import { computed, onMounted, useTemplateRef, watch } from 'vue';
+import { bladeLies } from '#core/swirl';
 import type { Frame } from './swirl.worker.ts';
 import { drawFilm } from './film-light.ts';
 
 /** The practice pan from above, its film lit from the side so that its depth is seen; a pointer on it tilts it. */
-const props = defineProps<{ frame: Frame | null; label: string; askew: boolean }>();
+const props = defineProps<{ frame: Frame | null; label: string; askew: boolean; byBlade: boolean }>();
 const emit = defineEmits<{ point: [x: number, y: number]; rest: [] }>();
 const canvas = useTemplateRef('canvas');
+
+/** A blade held in the middle is lifted. */
+const lies = computed(() => props.frame !== null && bladeLies(props.frame.held));
 
 function draw(): void {
   const context = canvas.value?.getContext('2d');
@@ -40,9 +44,9 @@ function pressed(event: PointerEvent): void {
       @pointerup="emit('rest')"
       @pointercancel="emit('rest')"
     />
-    <!-- where the pan is tilted to -->
+    <!-- where the pan is tilted to, or the blade is -->
     <svg
-      v-if="frame"
+      v-if="frame && (!byBlade || lies)"
       viewBox="-110 -110 220 220"
       class="pointer-events-none absolute inset-0 size-full"
       aria-hidden="true"
@@ -50,7 +54,7 @@ function pressed(event: PointerEvent): void {
       <circle
         :cx="4 * frame.held.rightDeg"
         :cy="4 * frame.held.frontDeg"
-        r="6"
+        :r="byBlade ? 9 : 6"
         class="fill-go stroke-ink"
         stroke-width="2"
       />

@@ -2,8 +2,8 @@
 import { computed, toRaw } from 'vue';
 import { pictureOf, type Appearance } from '#core/piece';
 import { seedFrom, seeded } from '#core/rehearsal';
-import type { FilmImages } from '../plate/film-images.ts';
-import FilmMask from './FilmMask.vue';
+import { FACE_WIDER, type FilmImages } from '../plate/film-images.ts';
+import FilmMask from '../plate/FilmMask.vue';
 import PieceFace from '../../parts/PieceFace.vue';
 
 /** One piece from above, in millimetres: its face while it bubbles, its browned side once it is turned. */
@@ -19,9 +19,6 @@ const props = defineProps<{
   film?: FilmImages | undefined;
 }>();
 
-/** A film is cut out of a face that is so many times as wide: its own edge is not the face's. */
-const WIDER = 1.06;
-
 /** Steps below which no eye tells two looks apart: a piece is drawn anew only when one is passed. */
 const STEP: Appearance = {
   ...{ underLStar: 0.5, overLStar: 0.5, rimLStar: 0.5 },
@@ -36,7 +33,7 @@ const seen = computed(() => {
 const picture = computed(() => {
   void seen.value; // a computed that gives the same text does not draw again
   const { id, thin, flipped, look } = toRaw(props);
-  const diameterMm = props.diameterMm * (props.film ? WIDER : 1);
+  const diameterMm = props.diameterMm * (props.film ? FACE_WIDER : 1);
   return pictureOf(look, { diameterMm, thin, flipped, face: 'over' }, seeded(seedFrom(id, 1)));
 });
 </script>

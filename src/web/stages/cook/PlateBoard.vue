@@ -6,7 +6,7 @@ import { type ZoneForecast } from '#core/forecast';
 import { familyOf } from '#core/formula';
 import { BROWNING_LSTAR } from '#core/piece';
 import type { Place } from '#core/pour';
-import { placeKey } from '#core/run';
+import { piecesOnPlates, placeKey } from '#core/run';
 import { markText, stretch, temperature, temperatureSpread } from '../../parts/format.ts';
 import { useRun } from '../../stores/run.ts';
 import { t } from '../../words/index.ts';
@@ -29,7 +29,7 @@ const props = defineProps<{
 const emit = defineEmits<{ act: [hand: Hand] }>();
 const store = useRun();
 
-const films = useFilms(() => props.stationId);
+const films = useFilms(() => piecesOnPlates(store.state!).filter(({ stationId }) => stationId === props.stationId));
 const station = computed(() => stationNow(store.view, props.stationId));
 const { places, zones } = usePlatePlaces(
   () => props.stationId,

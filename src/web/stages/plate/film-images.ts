@@ -4,7 +4,11 @@ import { HOLE_M, type PouredFilm } from '#core/swirl';
 export interface FilmImages {
   readonly cover: string;
   readonly shade: string;
+  readonly lace: PouredFilm['lace'];
 }
+
+/** A film is cut out of a face that is so many times as wide: its own edge is not the face's. */
+export const FACE_WIDER = 1.06;
 
 const FULL = 255;
 /** A film is bare up to so many times a hole's depth and whole from so many: its edge is soft to the eye. */
@@ -15,7 +19,7 @@ const LIGHTER = 0.35;
 const DARKER = 0.3;
 
 /** Both pictures of a film, as addresses of their own. */
-export function filmImages({ columns, rows, depthM, shape }: PouredFilm): FilmImages {
+export function filmImages({ columns, rows, depthM, shape, lace }: PouredFilm): FilmImages {
   const drawn = (paint: (data: Uint8ClampedArray, at: number, depthM: number) => void): string => {
     const canvas = document.createElement('canvas');
     [canvas.width, canvas.height] = [columns, rows];
@@ -26,6 +30,7 @@ export function filmImages({ columns, rows, depthM, shape }: PouredFilm): FilmIm
     return canvas.toDataURL();
   };
   return {
+    lace,
     cover: drawn((data, at, depth) => {
       const lies = FULL * Math.min(1, Math.max(0, (depth / HOLE_M - BARE_TO) / (WHOLE_FROM - BARE_TO)));
       data.fill(lies, at, at + 3);

@@ -1,16 +1,13 @@
 import { shallowRef, watch } from 'vue';
-import { piecesOnPlates } from '#core/run';
-import { useRun } from '../../stores/run.ts';
+import type { Piece } from '#core/run';
 import { askOfRun } from '../../workers/desk.ts';
 import { filmImages, type FilmImages } from './film-images.ts';
 
-/** The films that lie on a station's plate, drawn as they were made; each once, and anew when somebody says how it lies. */
-export function useFilms(stationId: () => string) {
-  const store = useRun();
+/** Films of pieces, drawn as they were made; each once, and anew when somebody says how it lies. */
+export function useFilms(pieces: () => readonly Piece[]) {
   const films = shallowRef<Readonly<Record<string, FilmImages>>>({});
   const drawn = new Map<string, string>();
-  const lying = () =>
-    piecesOnPlates(store.state!).filter((piece) => piece.stationId === stationId() && piece.filmShown !== null);
+  const lying = () => pieces().filter((piece) => piece.filmShown !== null);
 
   async function draw(): Promise<void> {
     for (const { id, film } of lying()) {

@@ -6,6 +6,9 @@ import { familyOf } from '#core/formula';
 import { browningWord, pictureOf } from '#core/piece';
 import { seedFrom, seeded } from '#core/rehearsal';
 import PaperCard from '../../parts/PaperCard.vue';
+import FilmMask from '../plate/FilmMask.vue';
+import { FACE_WIDER } from '../plate/film-images.ts';
+import { useFilms } from '../plate/use-films.ts';
 import PieceFace from '../../parts/PieceFace.vue';
 import { useRun } from '../../stores/run.ts';
 import { useRunQuestion } from '../../workers/desk.ts';
@@ -29,18 +32,21 @@ const faults = computed(() =>
   ),
 );
 const thin = computed(() => familyOf(store.view.formula(props.formulaId).type) === 'thin');
+const films = useFilms(() => cooked.value.flatMap(({ pieceId }) => store.state!.pieces.get(pieceId) ?? []));
 const pictures = computed(() =>
   cooked.value.flatMap(({ pieceId, off, wrong }) => {
     const piece = store.state!.pieces.get(pieceId);
     if (!piece) return [];
     const { diameterMm } = discOfPiece(store.view, piece);
-    const of = { diameterMm, thin: thin.value, flipped: true } as const;
+    const film = films.value[pieceId];
+    const of = { diameterMm: diameterMm * (film ? FACE_WIDER : 1), thin: thin.value, flipped: true } as const;
     const face = (side: 'over' | 'under') => pictureOf(off, { ...of, face: side }, seeded(seedFrom(pieceId, 1)));
     return [
       {
         pieceId,
         placeId: piece.placeId,
         diameterMm,
+        film,
         over: face('over'),
         under: face('under'),
         wrong,
@@ -75,8 +81,16 @@ const pictures = computed(() =>
           :viewBox="`${-0.52 * each.diameterMm} ${-0.52 * each.diameterMm} ${2.08 * each.diameterMm} ${1.04 * each.diameterMm}`"
           :aria-label="t('review.cookedAs', { place: each.placeId, first: each.first, second: each.second })"
         >
-          <PieceFace :picture="each.over" />
-          <PieceFace :picture="each.under" :transform="`translate(${1.04 * each.diameterMm} 0)`" />
+          <g
+            v-for="(face, index) in [each.over, each.under]"
+            :key="index"
+            :transform="`translate(${1.04 * index * each.diameterMm} 0)`"
+          >
+            <FilmMask v-if="each.film" :film="each.film" :diameter-mm="each.diameterMm" :flipped="index === 0">
+              <PieceFace :picture="face" />
+            </FilmMask>
+            <PieceFace v-else :picture="face" />
+          </g>
         </svg>
         <p class="text-sm leading-tight">
           <span class="font-semibold">{{ each.placeId }}</span> {{ each.first

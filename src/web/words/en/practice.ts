@@ -68,6 +68,7 @@ export const practice = {
       thick: 'Thick batter',
       little: 'Too little',
       askew: 'Askew pan',
+      spreader: 'Spreader',
     },
     about: {
       forgiving: 'Plenty of thin batter on a mild pan: time to see how it runs.',
@@ -76,6 +77,8 @@ export const practice = {
       thick: 'It creeps. Steep, and no pause.',
       little: 'Barely enough: no drop may stay in the middle.',
       askew: 'The pan leans to the right by itself: hold against it.',
+      spreader:
+        'A wide flat plate that nobody tilts: draw the batter out with the blade, round and round from the middle.',
     },
     pour: '{ml} on a pan of {cm} cm at {heat}.',
     start: 'Pour',
@@ -90,6 +93,8 @@ export const practice = {
       silent: 'This device has said nothing of its tilt. Use a finger, a mouse or the arrow keys.',
     },
     keys: 'Press on the pan where the batter is to run, or hold arrow keys. Space pours.',
+    bladeKeys:
+      'Draw with a finger or a mouse; lifted, the blade is off. By keys: hold an arrow, and let go only once the next is down. Space pours.',
     pan: 'The pan, {percent} % covered',
     panBest: 'The pan in a computed hand, {percent} % covered',
     covered: '{percent} % covered',
