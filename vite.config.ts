@@ -40,7 +40,8 @@ export default defineConfig({
     __VUE_I18N_LEGACY_API__: false,
     __INTLIFY_PROD_DEVTOOLS__: false,
   },
-  worker: { format: 'es' },
+  // what workers share among themselves is told from what pages are sent
+  worker: { format: 'es', rolldownOptions: { output: { chunkFileNames: 'assets/worker-[name]-[hash].js' } } },
   build: {
     outDir: '../../dist/web',
     emptyOutDir: true,

@@ -88,3 +88,35 @@ test('21 a browser that refuses its tilt says so, and a finger still works on a 
   expect(await coveredOf(page)).toBeGreaterThan(20);
   expect(await accessFaults(page)).toEqual([]);
 });
+
+test('21 a blade in place of the tilt: drawn by a finger, lifted where the finger is, and shown by a computed hand', async ({
+  page,
+}) => {
+  test.setTimeout(180_000);
+  const faults = watchFaults(page);
+  await signIn(page);
+  await page.goto('/practice/swirl');
+  await page.getByRole('radio', { name: /^Spreader/ }).click();
+  await expect(page.getByTestId('by-device')).toBeHidden();
+  await page.getByTestId('swirl-start').click();
+  await expect(page.getByTestId('covered')).toBeVisible();
+  await page.waitForTimeout(1000);
+  const poured = await coveredOf(page);
+  const box = (await page.getByTestId('pan').boundingBox())!;
+  const at = (share: number, turns: number) =>
+    [
+      box.x + box.width * (0.5 + 0.5 * share * Math.cos(2 * Math.PI * turns)),
+      box.y + box.height * (0.5 + 0.5 * share * Math.sin(2 * Math.PI * turns)),
+    ] as const;
+  await page.mouse.move(...at(0.15, 0));
+  await page.mouse.down();
+  for (let i = 0; i < 120; i++) await page.mouse.move(...at(Math.min(0.8, 0.15 + i / 130), i / 35));
+  await page.mouse.up();
+  const result = page.getByTestId('swirl-result');
+  await expect(result).toContainText(/\d+ points/, { timeout: 60_000 });
+  expect(await coveredOf(page)).toBeGreaterThan(poured + 10);
+  expect(await accessFaults(page)).toEqual([]);
+  await page.getByTestId('best').click();
+  await expect.poll(() => coveredOf(page), { timeout: 60_000 }).toBeGreaterThan(95);
+  expect(faults).toEqual([]);
+});

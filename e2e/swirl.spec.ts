@@ -8,8 +8,8 @@ const AT_MS = Date.parse('2027-03-20T07:00:00Z');
 const MIN_MS = 60_000;
 
 /** A rehearsal of crepes on one pan that is hot, from a lot that was read as it says. */
-async function crepesReady(page: Page, texture: string, speed: number): Promise<string> {
-  const { id: formulaId } = (await bookOf(page)).find(({ body }) => body.name === SKERRY_CREPES.name)!;
+async function crepesReady(page: Page, texture: string, speed: number, name = SKERRY_CREPES.name): Promise<string> {
+  const { id: formulaId } = (await bookOf(page)).find(({ body }) => body.name === name)!;
   const run = { name: 'Swirled', rehearsal: true, formulaIds: [formulaId], stationIds: [PAN] };
   const lot = { formulaId, lot: 1 };
   return sendRun(page, run, [
@@ -88,4 +88,44 @@ test('21 a hole says how much goes on it, and is taken back with Undo', async ({
   await page.getByTestId('undo').click();
   await settled(page);
   await expect(page.getByTestId('film-said')).toBeHidden();
+});
+
+test('21 a formula drawn out with a spreader is guided so, stays on the heat, and its film is drawn', async ({
+  page,
+}) => {
+  test.setTimeout(180_000);
+  const faults = watchFaults(page);
+  await signIn(page);
+  const name = 'Drawn crepes';
+  const film = { school: 'spreader', heat: 'on', leavesMm: 1, reason: 'A wide plate that nobody lifts.' };
+  const made = await page.request.post('/api/formulas', {
+    data: { id: crypto.randomUUID(), body: { ...SKERRY_CREPES, name, film } },
+  });
+  expect(made.ok()).toBe(true);
+  const runId = await crepesReady(page, 'heavyCream', 1, name);
+  await page.goto(`/runs/${runId}/cook`);
+  await settled(page);
+  await expect(page.getByTestId('how-poured')).toHaveText('Pour in the middle, draw it out round and round.');
+  await page.keyboard.press(' ');
+  const guide = page.getByTestId('swirl');
+  await expect(guide).toHaveAttribute('data-act', 'draw');
+  await expect(guide).toContainText('Draw it out');
+  await expect(guide.getByRole('listitem', { includeHidden: true })).toHaveCount(3);
+  await expect(guide).toBeHidden({ timeout: 40_000 });
+  await expect(page.getByTestId('film-made')).toBeVisible();
+  // how it is made says so, and in the form what it leaves stands in place of where the pan is
+  await page.goto('/formulas');
+  await page.getByRole('link', { name }).click();
+  await expect(page.getByText('by spreader, 1.0 mm deep')).toBeVisible();
+  await page.getByRole('button', { name: 'Change how it is made' }).click();
+  const school = page.getByRole('combobox', { name: /^Film/ });
+  await expect(page.getByLabel('Film it leaves')).toHaveValue('1');
+  await school.selectOption('settle');
+  await expect(page.getByRole('combobox', { name: /The pan meanwhile/ })).toHaveValue('on');
+  await school.selectOption('spreader');
+  await page.getByLabel('Film it leaves').fill('80');
+  await page.getByRole('button', { name: 'Put it on the bench' }).click();
+  await expect(page.getByLabel('Film it leaves')).toHaveAttribute('aria-invalid', 'true');
+  expect(await accessFaults(page)).toEqual([]);
+  expect(faults).toEqual([]);
 });

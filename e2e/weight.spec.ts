@@ -7,9 +7,12 @@ import { logOf, newRun, settled, signIn, stage } from './app.ts';
 /** What a stage is sent before it stands, apart from the desk's worker and from charts, bytes. */
 const sum = (files: readonly { readonly file: string; readonly bytes: number }[], of: (file: string) => boolean) =>
   files.filter(({ file }) => of(file)).reduce((total, { bytes }) => total + bytes, 0);
-const isWorker = (file: string) => file.includes('desk.worker');
+const isWorker = (file: string) => /desk\.worker|worker-(?!film-questions|rehearsal-truth)/.test(file);
 const isChart = (file: string) => file.includes('FirstSideChart');
-const ofPage = (file: string) => !isWorker(file) && !isChart(file);
+/** What comes with the first thin batter, and with a rehearsal: no other morning is sent it. */
+const isFilms = (file: string) => file.includes('film-questions');
+const isTruth = (file: string) => file.includes('rehearsal-truth');
+const ofPage = (file: string) => ![isWorker, isChart, isFilms, isTruth].some((is) => is(file));
 
 test('19 what a browser that has nothing yet is sent for Cook and for Review, and for how long it keeps it', async ({
   page,
@@ -24,6 +27,8 @@ test('19 what a browser that has nothing yet is sent for Cook and for Review, an
   await browser.close();
   expect(sum(cook.byFile, ofPage)).toBeLessThan(250_000);
   expect(sum(cook.byFile, isWorker)).toBeLessThan(110_000);
+  expect(sum(cook.byFile, isFilms)).toBeLessThan(20_000);
+  expect(sum(cook.byFile, isTruth)).toBeLessThan(20_000);
   expect(sum(review.byFile, ofPage)).toBeLessThan(250_000);
   expect(sum(review.byFile, isChart)).toBeLessThan(180_000);
   expect(cook.byFile.filter(({ file }) => isChart(file))).toEqual([]);

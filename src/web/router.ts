@@ -5,10 +5,10 @@ import { lastKitchen, useSession } from './stores/session.ts';
 import { addWords, t } from './words/index.ts';
 
 /** A page that alone says its words brings them: no other page is sent them. */
-function withWords<Page>(page: () => Promise<Page>, words: () => Promise<object>): () => Promise<Page> {
+function withWords<Page>(page: () => Promise<Page>, ...words: (() => Promise<object>)[]): () => Promise<Page> {
   return async () => {
-    const [loaded, said] = await Promise.all([page(), words()]);
-    for (const room of Object.values(said)) addWords(room as object);
+    const [loaded, ...said] = await Promise.all([page(), ...words.map((load) => load())]);
+    for (const room of said.flatMap((each) => Object.values(each as object))) addWords(room as object);
     return loaded;
   };
 }
@@ -46,13 +46,28 @@ export function makeRouter(): Router {
       },
       { path: '/runs', component: () => import('./runs/RunsPage.vue'), meta: { title: 'runs.title' } },
       { path: '/runs/new', component: () => import('./runs/NewRunPage.vue'), meta: { title: 'newRun.title' } },
-      { path: '/cook-now', component: () => import('./runs/CookNowPage.vue'), meta: { title: 'cookNow.title' } },
-      { path: '/formulas', component: () => import('./formulas/FormulasPage.vue'), meta: { title: 'formulas.title' } },
+      {
+        path: '/cook-now',
+        component: withWords(
+          () => import('./runs/CookNowPage.vue'),
+          () => import('./words/en/cook-now.ts'),
+        ),
+        meta: { title: 'cookNow.title' },
+      },
+      {
+        path: '/formulas',
+        component: withWords(
+          () => import('./formulas/FormulasPage.vue'),
+          () => import('./words/en/book.ts'),
+        ),
+        meta: { title: 'formulas.title' },
+      },
       {
         path: '/formulas/paste',
         component: withWords(
           () => import('./paste/PastePage.vue'),
           () => import('./words/en/paste.ts'),
+          () => import('./words/en/book.ts'),
         ),
         meta: { title: 'paste.title' },
       },
@@ -61,6 +76,7 @@ export function makeRouter(): Router {
         component: withWords(
           () => import('./formulas/FormulaPage.vue'),
           () => import('./words/en/larder.ts'),
+          () => import('./words/en/book.ts'),
         ),
         props: true,
         meta: { title: 'formulas.title' },

@@ -39,7 +39,7 @@ export function drawBlade(film: Film, leavesM: number, from: Spot, to: Spot): vo
       const across = xM * acrossX + yM * acrossY;
       if (along < -cellM / 2 || along > wayM + cellM / 2 || abs(across) > BLADE_HALF_M) continue;
       mobile[cell]! -= over;
-      const aheadM = wayM + max(AHEAD_M, cellM);
+      const aheadM = along + max(wayM, AHEAD_M, cellM);
       const outM = across + OUTWARDS * wayM;
       pushed.push([
         {

@@ -28,7 +28,7 @@ export function filmLines(
   for (let k = 0; k < count; k++) {
     const inLine = Array.from({ length }, (_, i) => i).filter((i) => isPlate(k, i));
     from[k] = inLine[0] ?? 0;
-    to[k] = inLine.length > 0 ? inLine.at(-1)! + 1 : 0;
+    to[k] = (inLine.at(-1) ?? -1) + 1;
     for (const i of inLine) {
       const cell = k * across + i * along;
       before[cell] = isPlate(k - 1, i) ? cell - across : cell;

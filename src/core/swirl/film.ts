@@ -1,7 +1,7 @@
 import { filmLines, type FilmLines } from './film-lines.ts';
 import { capillaryM, fluxAt, type FluxTable, type Rheology } from './rheology.ts';
 
-const { abs, max, min, sqrt } = Math; // bound once: asked for at every cell of every step
+const { abs, max, sqrt } = Math; // bound once: asked for at every cell of every step
 
 /** Gravity in the frame of the plate, m/s²: along it to the right and to the front, and onto it. */
 export interface Pull {

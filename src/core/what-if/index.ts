@@ -2,7 +2,7 @@ export { cookStrip, type CookStrip } from './appearance-strip.ts';
 export { pourEffects, type PourEffects } from './consistency-and-warmth.ts';
 export { wishedPlaces } from './even-places.ts';
 export { type FirstSide, nextFirstSide, pourMoment, type PourMoment } from './first-side.ts';
-export { type FilmSetup, filmSetup } from './film.ts';
+export { filmSetup, type FilmSetup, type SwirledOf } from './film.ts';
 export { type FilmAdvice, filmAdvice } from './film-advice.ts';
 export { coverInterval } from './film-bears.ts';
 export { coverOn } from './film-cover.ts';

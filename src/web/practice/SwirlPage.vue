@@ -92,7 +92,9 @@ useKeys(' ', startOrStop);
       <h1 class="text-3xl">{{ t('swirlPractice.title') }}</h1>
       <PracticeTabs />
     </div>
-    <p class="text-soft" :class="{ 'max-sm:sr-only': playing }">{{ t('swirlPractice.lead') }}</p>
+    <p class="text-soft" :class="{ 'max-sm:sr-only': playing }">
+      {{ t(byBlade ? 'swirlPractice.leadBlade' : 'swirlPractice.lead') }}
+    </p>
     <div class="grid items-start gap-5 lg:grid-cols-[16rem_1fr_20rem]">
       <section class="flex flex-col gap-3">
         <template v-if="playing !== 'own'">

@@ -1,5 +1,5 @@
 import type { Memo } from '#core/memo';
-import { ReplayedKitchen } from '#core/rehearsal';
+import type { ReplayedKitchen } from '#core/rehearsal';
 import { Folding, type Pins, type StoredEvent } from '#core/run';
 import { runView, type RunView } from '#core/setup';
 
@@ -19,7 +19,7 @@ export class HeldRun {
   private log: readonly StoredEvent[];
   private waiting: readonly StoredEvent[];
   private now: RunView | undefined;
-  private replayed: ReplayedKitchen | undefined;
+  private replayed: Promise<ReplayedKitchen> | undefined;
 
   constructor(facts: HeldFacts, log: readonly StoredEvent[], waiting: readonly StoredEvent[], memo: Memo) {
     this.facts = facts;
@@ -52,8 +52,15 @@ export class HeldRun {
   }
 
   /** The kitchen of a rehearsal, followed as far as it was asked for. @throws RangeError for a real run */
-  kitchen(): ReplayedKitchen {
+  async kitchen(): Promise<ReplayedKitchen> {
     if (!this.facts.rehearsal) throw new RangeError('A real run has no hidden kitchen.');
-    return (this.replayed ??= new ReplayedKitchen(this.facts.pins, this.facts.seed));
+    const { pins, seed } = this.facts;
+    this.replayed ??= import('./rehearsal-truth.ts').then((truth) => new truth.ReplayedKitchen(pins, seed));
+    try {
+      return await this.replayed;
+    } catch (error) {
+      this.replayed = undefined; // what could not be fetched is asked for again
+      throw error;
+    }
   }
 }

@@ -4,7 +4,7 @@ import type { RunPlan } from '#core/guidance';
 import { stationFigures, whichBurner, type Lighting, type StationFigures } from '#core/heating';
 import type { Memo } from '#core/memo';
 import type { Burner, SpotOnPlate, StationBody } from '#core/plate';
-import { drawnStove, heatedStove, probeShows, type StoveTurns } from '#core/rehearsal';
+import type { StoveTurns } from '#core/rehearsal';
 import { fold, type Pins, type StoredEvent } from '#core/run';
 import { runView } from '#core/setup';
 import { planOf } from './run-questions.ts';
@@ -45,7 +45,8 @@ export const KITCHEN_QUESTIONS = {
   },
 
   /** What the simulated probe shows on the simulated stove. */
-  stove(_memo: Memo, station: StationBody, heated: StoveTurns, atS: number, spot: SpotOnPlate): number {
+  async stove(_memo: Memo, station: StationBody, heated: StoveTurns, atS: number, spot: SpotOnPlate): Promise<number> {
+    const { drawnStove, heatedStove, probeShows } = await import('./rehearsal-truth.ts');
     const plate = heatedStove(station, drawnStove(station, STOVE_SEED), heated, atS, STOVE_SEED);
     return probeShows(plate.at(spot.xMm, spot.yMm), spot, atS, STOVE_SEED);
   },

@@ -1,5 +1,4 @@
-import { Z_NINE_IN_TEN } from '#core/units';
-import { SWIRL_SD_LN, filmOutlook, type FilmOutlook, type PouredFilm } from '#core/swirl';
+import type { FilmOutlook, PouredFilm } from '#core/swirl';
 import type { FruitCut } from '#core/pour';
 import { unrecordedLearning } from '#core/carry-over';
 import {
@@ -26,14 +25,13 @@ import { Memo } from '#core/memo';
 import type { Cue, Fault } from '#core/piece';
 import { zoneMiddle, type SpotOnPlate } from '#core/plate';
 import type { Place } from '#core/pour';
-import { trulyCooked, type TrueSight } from '#core/rehearsal';
+import type { TrueSight } from '#core/rehearsal';
 import { eventAtFault, type Payload, type StoredEvent } from '#core/run';
 import { firstZoneOf, wholeBatter, type RunView } from '#core/setup';
 import { plateMap, type PlateMap } from '#core/surface';
 import {
   cookStrip,
   filmsUntold,
-  filmSetup,
   fruitEffects,
   type FilmSetup,
   nextFirstSide,
@@ -66,12 +64,13 @@ export interface Outlook {
 export type Breathe = () => Promise<void>;
 
 const filmQuestions = () => import('./film-questions.ts');
+const rehearsalTruth = () => import('./rehearsal-truth.ts');
 
 /** What can be asked of the run that is held. */
 export const RUN_QUESTIONS = {
   async outlook(held: HeldRun, nowMs: number): Promise<Outlook> {
     const run = held.view();
-    const told = foretold(held, run, nowMs);
+    const told = await foreseen(held, run, nowMs);
     const films = filmsUntold(run).length === 0 ? [] : (await filmQuestions()).filmFacts(run);
     return { ...told, films };
   },
@@ -101,9 +100,9 @@ export const RUN_QUESTIONS = {
   },
 
   /** How each piece of a formula came off; in a rehearsal what really happened. */
-  cooked(held: HeldRun, formulaId: string, nowMs: number): CookedPiece[] {
+  async cooked(held: HeldRun, formulaId: string, nowMs: number): Promise<CookedPiece[]> {
     const run = held.view();
-    if (held.facts.rehearsal) return trulyCooked(held.kitchen(), run.state, formulaId);
+    if (held.facts.rehearsal) return (await rehearsalTruth()).trulyCooked(await held.kitchen(), run.state, formulaId);
     return asCooked(run, formulaId, nowMs);
   },
 
@@ -152,13 +151,13 @@ export const RUN_QUESTIONS = {
     nowMs: number,
     breathe: Breathe = async () => undefined,
   ): Promise<(FilmOutlook & Omit<FilmSetup, 'swirl'>) | null> {
-    const setup = filmSetup(held.view(), { formulaId, stationId }, nowMs);
-    if (!setup) return null;
-    const { swirl, ...told } = setup;
-    const films = filmOutlook(swirl, volumeMl, Z_NINE_IN_TEN * Math.hypot(setup.spread, SWIRL_SD_LN));
+    const run = held.view();
+    const films = (await filmQuestions()).filmsOf(run, { formulaId, stationId }, volumeMl, nowMs);
+    if (!films) return null;
+    const { told, outlook } = films;
     for (;;) {
       await breathe();
-      const { done, value } = films.next();
+      const { done, value } = outlook.next();
       if (done) return { ...value, ...told };
     }
   },
@@ -190,10 +189,10 @@ export const RUN_QUESTIONS = {
     wishedPlaces(held.view(), formulaId, stationId, wish),
 
   /** What a rehearsal's probe shows on a spot, or in the middle of a zone. */
-  probe(held: HeldRun, stationId: string, zoneId: string, nowMs: number, spot: SpotOnPlate | null) {
+  async probe(held: HeldRun, stationId: string, zoneId: string, nowMs: number, spot: SpotOnPlate | null) {
     const run = held.view();
     const at = spot ?? zoneMiddle(run.station(stationId), zoneId);
-    return held.kitchen().probeShows(run.state, stationId, at, nowMs);
+    return (await held.kitchen()).probeShows(run.state, stationId, at, nowMs);
   },
 
   /** Makes what pours to come will ask for, a row of a table at a time, while nobody waits. */
@@ -208,7 +207,7 @@ export const RUN_QUESTIONS = {
       await breathe();
       try {
         const until = new HeldRun(held.facts, upTo, [], new Memo());
-        foretold(until, until.view(), nowMs);
+        await foreseen(until, until.view(), nowMs);
         return true;
       } catch {
         return false;
@@ -218,13 +217,15 @@ export const RUN_QUESTIONS = {
 };
 
 /** What is foreseen of a run but for its films. */
-function foretold(held: HeldRun, run: RunView, nowMs: number): Omit<Outlook, 'films'> {
+async function foreseen(held: HeldRun, run: RunView, nowMs: number): Promise<Omit<Outlook, 'films'>> {
   if (isOver(run, held.facts.rehearsal))
     return { forecast: { atMs: nowMs, pieces: {}, zones: [] }, assumed: [], truth: {}, learned: null };
   const told = forecast(run, nowMs);
   // in a rehearsal the tap is the action
-  if (held.facts.rehearsal)
-    return { forecast: told, assumed: [], truth: held.kitchen().sights(run.state, nowMs), learned: null };
+  if (held.facts.rehearsal) {
+    const truth = (await held.kitchen()).sights(run.state, nowMs);
+    return { forecast: told, assumed: [], truth, learned: null };
+  }
   const assumed = inferredActions(run.state, told, nowMs);
   const learned = unrecordedLearning(run, nowMs);
   return {

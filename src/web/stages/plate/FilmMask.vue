@@ -20,7 +20,8 @@ const mask = useId();
         fill="#000"
       />
     </mask>
-    <g :mask="`url(#${mask})`">
+    <clipPath :id="`${mask}-rim`"><circle :r="diameterMm / 2" /></clipPath>
+    <g :mask="`url(#${mask})`" :clip-path="`url(#${mask}-rim)`">
       <slot />
       <image :href="film.shade" :x="-diameterMm / 2" :y="-diameterMm / 2" :width="diameterMm" :height="diameterMm" />
     </g>

@@ -18,8 +18,21 @@ const WHOLE_FROM = 3;
 const LIGHTER = 0.35;
 const DARKER = 0.3;
 
+/** Beyond the rim a film is taken to go on as at the rim: its pictures are cut out round. */
+function beyondRim({ columns, rows, depthM }: PouredFilm): Float64Array {
+  return depthM.map((depth, i) => {
+    const x = (i % columns) + 0.5 - columns / 2;
+    const y = Math.floor(i / columns) + 0.5 - rows / 2;
+    const inside = (columns / 2 - 1) / Math.hypot(x, y);
+    if (inside >= 1) return depth;
+    return depthM[Math.floor(rows / 2 + inside * y) * columns + Math.floor(columns / 2 + inside * x)]!;
+  });
+}
+
 /** Both pictures of a film, as addresses of their own. */
-export function filmImages({ columns, rows, depthM, shape, lace }: PouredFilm): FilmImages {
+export function filmImages(film: PouredFilm): FilmImages {
+  const { columns, rows, shape, lace } = film;
+  const depthM = beyondRim(film);
   const drawn = (paint: (data: Uint8ClampedArray, at: number, depthM: number) => void): string => {
     const canvas = document.createElement('canvas');
     [canvas.width, canvas.height] = [columns, rows];

@@ -13,17 +13,21 @@ export interface Swirled {
 /** The next pour of a thin batter on its pan: how surely it covers, how long it runs, what would make it surer. */
 export function useFilmAdvice(of: () => Swirled | null) {
   const store = useRun();
-  const advice = shallowRef<FilmAdvice | null>(null);
+  const known = useFilmKnown(of);
+  /** What it was worked out from: advice that a word or a dose has overtaken is not shown, so that nobody takes it. */
+  let asked: string | null = null;
+  const advice = shallowRef<{ readonly of: string | null; readonly told: FilmAdvice } | null>(null);
   const ask = useRunQuestion(
     'filmAdvice',
     () => {
       const pour = of();
+      asked = known.value;
       return pour && [pour.formulaId, pour.stationId, store.nowMs];
     },
-    (answer) => (advice.value = answer),
+    (answer) => (advice.value = answer && { of: asked, told: answer }),
   );
-  watch(useFilmKnown(of), () => void ask(), { immediate: true });
-  return computed(() => (of() ? advice.value : null));
+  watch(known, () => void ask(), { immediate: true });
+  return computed(() => (of() && advice.value?.of === known.value ? advice.value.told : null));
 }
 
 /** What a film hangs on, as a key: the lot's readings and doses, words on films, and the pour. */

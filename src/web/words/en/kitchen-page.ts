@@ -1,5 +1,21 @@
 /** Words of the Kitchen page, and of those by which one makes or joins a kitchen. */
 export const kitchenPage = {
+  join: {
+    title: 'Join a kitchen',
+    lead: 'The owner of the kitchen makes a code on its Kitchen page.',
+    code: 'Code',
+    next: 'Go on',
+    as: {
+      device:
+        'The code lets in a device that {role}. It needs no passphrase; its rights can be taken back at any time.',
+      person: 'The code lets in a person who {role}.',
+    },
+    name: { device: 'What this device is called', person: 'Your name' },
+    nameHint: { device: 'It stands beside what is tapped here.', person: 'You sign in with it.' },
+    deviceName: 'Galley tablet',
+    asOneself: 'As {name}, with the passphrase I have',
+    go: 'Join',
+  },
   passphrase: {
     title: 'My passphrase',
     current: 'Passphrase now',

@@ -60,6 +60,7 @@ export const practice = {
   swirlPractice: {
     title: 'Practice the swirl',
     lead: 'A thin pour runs over the pan as you tilt it, and sets while it runs. Cover it all, evenly, then hold it level.',
+    leadBlade: 'A pour is drawn out with a blade, and sets meanwhile. Cover it all, evenly, then lift the blade.',
     level: 'Pour',
     levels: {
       forgiving: 'Forgiving',
