@@ -1,4 +1,4 @@
-import { useMediaQuery, useRafFn } from '@vueuse/core';
+import { useMediaQuery, usePreferredReducedMotion, useRafFn } from '@vueuse/core';
 import { wrap } from 'comlink';
 import { computed, onScopeDispose, ref, shallowRef, watch } from 'vue';
 import { fittingLevel } from '#core/rehearsal';
@@ -13,6 +13,9 @@ const PHONE_CELLS = 96;
 /** A frame that came late moves on by no more than this, s: a hitch is not taken out on the learner. */
 const LONGEST_FRAME_S = 1 / 15;
 
+/** Who wants little motion sees what is only watched in pictures so far apart, s; a pour in the hand moves as it is moved. */
+const STILL_S = 0.5;
+
 /** What runs over the pan now: a learner's pour, its replay, or the computed hand's. */
 export type Playing = 'own' | 'replay' | 'best';
 
@@ -20,6 +23,7 @@ export type Playing = 'own' | 'replay' | 'best';
 export function useSwirlTrainer() {
   const progress = useProgress('swirl');
   const level = ref<SwirlLevel>(fittingLevel(SWIRL_LEVELS, progress.skills.value));
+  const motion = usePreferredReducedMotion();
   const isPhone = useMediaQuery('(max-width: 40rem)');
   const worker = new Worker(new URL('./swirl.worker.ts', import.meta.url), { type: 'module', name: 'swirl' });
   onScopeDispose(() => worker.terminate());
@@ -31,6 +35,8 @@ export function useSwirlTrainer() {
   const moments = shallowRef<readonly SwirlMoment[]>([]);
   const tilt = useTilt(() => playing.value === 'own');
   let busy = false;
+  /** How far the film has come, whatever is shown of it, s. */
+  let atS = 0;
 
   // another level is another pour: what came of the last one is not of this pan
   watch(level, () => {
@@ -44,6 +50,7 @@ export function useSwirlTrainer() {
   async function begin(what: Playing): Promise<void> {
     clock.pause();
     tilt.rest();
+    atS = 0;
     frame.value = await remote.begin(level.value, isPhone.value ? PHONE_CELLS : CELLS);
     playing.value = what;
     if (what === 'own') result.value = null;
@@ -54,7 +61,6 @@ export function useSwirlTrainer() {
     if (busy || !playing.value || !frame.value) return;
     busy = true;
     const what = playing.value;
-    const { atS } = frame.value;
     const held =
       what === 'own'
         ? tilt.held.value
@@ -67,7 +73,9 @@ export function useSwirlTrainer() {
     );
     busy = false;
     if (playing.value !== what) return;
-    frame.value = shown;
+    const next = Math.floor(shown.atS / STILL_S) > Math.floor(frame.value.atS / STILL_S);
+    atS = shown.atS;
+    if (what === 'own' || motion.value !== 'reduce' || next || shown.over) frame.value = shown;
     if (shown.over) await end(what);
   }
 
