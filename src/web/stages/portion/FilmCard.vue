@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { computed, shallowRef, watch } from 'vue';
 import { COVERS, REACHES } from '#core/swirl';
-import { stationNow } from '#core/setup';
+import { filmOn, stationNow } from '#core/setup';
 import FilmPicture from '../../parts/FilmPicture.vue';
 import PaperCard from '../../parts/PaperCard.vue';
 import { millilitres, number, pourText } from '../../parts/format.ts';
@@ -34,6 +34,11 @@ watch(
   { immediate: true },
 );
 const name = computed(() => stationNow(store.view, props.stationId).name);
+const made = computed(() => filmOn(store.view, props));
+const how = computed(() => {
+  const words = t(`film.how.${made.value.school}`);
+  return made.value.lifted ? t('film.howLifted', { how: words }) : words;
+});
 const percent = (share: number): string => number(100 * share);
 const pictures = computed(() =>
   (outlook.value?.films ?? []).map((film) => {
@@ -71,9 +76,11 @@ const dab = computed(() => {
         {{
           outlook.leastMl === null
             ? t('film.never')
-            : t('film.least', { pour: pourText(outlook.leastMl, store.view.pins.measuredBy) })
+            : t('film.least', { pour: pourText(outlook.leastMl, store.view.pins.measuredBy), how })
         }}
-        <template v-if="outlook.latestS !== null">{{ t('film.latest', { s: number(outlook.latestS, 1) }) }}</template>
+        <template v-if="outlook.latestS !== null">{{
+          t(made.school === 'spreader' ? 'film.latestDrawn' : 'film.latest', { s: number(outlook.latestS, 1) })
+        }}</template>
       </p>
       <p v-if="dab !== null" class="mt-1">{{ t('film.dab', { ml: millilitres(dab) }) }}</p>
       <FilmSteps v-if="advice" class="mt-2" :advice="advice" />

@@ -3,7 +3,7 @@ import { computed, onMounted, ref } from 'vue';
 import { uniqBy } from 'es-toolkit';
 import * as v from 'valibot';
 import { familyOf } from '#core/formula';
-import { discInRun, placesIn, portionMl } from '#core/setup';
+import { discInRun, isSwirled, placesIn, portionMl } from '#core/setup';
 import { discNow } from '#core/what-if';
 import BigButton from '../../parts/BigButton.vue';
 import BoundField from '../../forms/BoundField.vue';
@@ -40,14 +40,12 @@ const body = computed(() => store.view.formula(formulaId.value));
 const thin = computed(() => familyOf(body.value.type) === 'thin');
 const item = computed(() => store.state!.brief!.items.find((candidate) => candidate.formulaId === formulaId.value)!);
 const volumeMl = computed(() => portionMl(store.view, formulaId.value));
-/** Pans over which this batter is swirled, one of a size. */
+/** Plates on which this batter becomes a film, one of a size. */
 const swirledOn = computed(() =>
-  thin.value
-    ? uniqBy(
-        item.value.stationIds.filter((id) => store.view.station(id).shape.kind === 'round'),
-        (id) => JSON.stringify(store.view.station(id).shape),
-      )
-    : [],
+  uniqBy(
+    item.value.stationIds.filter((stationId) => isSwirled(store.view, { formulaId: formulaId.value, stationId })),
+    (id) => JSON.stringify(store.view.station(id).shape),
+  ),
 );
 const mouldMm = computed(() => store.state!.mouldMm.get(formulaId.value));
 /** The tools nearest to what the formula pours, a coin's spoon, and the kitchen's own. */
