@@ -92,7 +92,7 @@ describe('21 a formula has its school', () => {
 
   it('one that says nothing is tilted off the heat; on the heat it sets sooner', () => {
     expect(filmOf(SKERRY_CREPES)).toMatchObject({ school: 'tilt', heat: 'off' });
-    expect(filmOn(viewOf(undefined), onPan)).toEqual({ school: 'tilt', lifted: true });
+    expect(filmOn(viewOf(undefined), onPan)).toEqual({ school: 'tilt', inHand: true, lifted: true });
     const off = filmSetup(viewOf(undefined), onPan, SERVICE_MS)!.swirl;
     const on = filmSetup(viewOf({ school: 'tilt', heat: 'on', reason }), onPan, SERVICE_MS)!.swirl;
     expect([off.plate.fedWm2, on.plate.fedWm2 > 5000]).toEqual([0, true]);
@@ -103,7 +103,7 @@ describe('21 a formula has its school', () => {
     expect(isSwirled(viewOf(undefined), onGriddle)).toBe(false);
     const run = viewOf(drawn);
     expect(isSwirled(run, onGriddle)).toBe(true);
-    expect(filmOn(run, onPan)).toEqual({ school: 'spreader', lifted: false });
+    expect(filmOn(run, onPan)).toEqual({ school: 'spreader', inHand: false, lifted: false });
     const { swirl } = filmSetup(run, onGriddle, SERVICE_MS)!;
     expect(swirl).toMatchObject({ base: { kind: 'round', diameterMm: 240 }, way: { leavesM: 0.0012 } });
   });

@@ -13,12 +13,12 @@ export function isSwirled(
   return kind === 'round' || (kind === 'rectangle' && filmOf(body).school === 'spreader');
 }
 
-/** How a film is made there, and whether its pan is off the heat meanwhile. */
+/** How a film is made there, whether its pan may be held in the air, and whether it is while the film runs. */
 export function filmOn(
   run: RunView,
   { formulaId, stationId }: { readonly formulaId: string; readonly stationId: string },
-): { readonly school: FilmSchool; readonly lifted: boolean } {
+): { readonly school: FilmSchool; readonly inHand: boolean; readonly lifted: boolean } {
   const { school, heat } = filmOf(run.formula(formulaId));
-  const isPan = stationNow(run, stationId).shape.kind === 'round';
-  return { school, lifted: isPan && school !== 'spreader' && heat === 'off' };
+  const inHand = stationNow(run, stationId).shape.kind === 'round' && school !== 'spreader';
+  return { school, inHand, lifted: inHand && heat === 'off' };
 }

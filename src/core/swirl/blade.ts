@@ -10,6 +10,9 @@ export interface Spot {
 
 /** Half the width of a blade, m. Common practice, no source: a rake for a plate is as wide as a hand. */
 export const BLADE_HALF_M = 0.05;
+/** How far from the middle of a plate a blade's own middle goes: there it reaches the rim, m. Assumed. */
+export const bladeReachM = (radiusM: number): number => radiusM - 0.8 * BLADE_HALF_M;
+
 /** What a blade pushes lies so far ahead of it, m. Assumed: about as thick as its wood. */
 const AHEAD_M = 0.008;
 /** It is held aslant, so that what it pushes goes outwards as well, m for each metre of its way. Assumed: some 35°. */

@@ -1,6 +1,6 @@
 import { depthsOf, movedShare } from './film.ts';
 import { coveredShare } from './measures.ts';
-import { STREAM_M, pourOn, pullOf, stepFilm, type PanFilm } from './pan-film.ts';
+import { pourFor, pullOf, stepFilm, type PanFilm } from './pan-film.ts';
 import type { SwirlHands } from './way.ts';
 
 /** A film is at rest when so little of it moved within a look, or after so long. Numerical. */
@@ -21,10 +21,7 @@ export function swirl(pan: PanFilm, volumeMl: number, hands: SwirlHands, stepS =
   let level = false;
   while (pan.atS < endS) {
     const t = pan.atS - startS;
-    if (t < hands.pourS) {
-      const share = Math.min(stepS, hands.pourS - t) / hands.pourS;
-      pourOn(pan, volumeMl * 1e-6 * share, { xM: 0, yM: 0 }, STREAM_M);
-    }
+    pourFor(pan, volumeMl, hands.pourS, t, stepS);
     const tilts = level ? -1 : t - hands.pourS - hands.waitS;
     const towards = (hands.fromDeg / 360 + hands.turnsPerS * Math.max(0, tilts)) * 2 * Math.PI;
     stepFilm(pan, pullOf(tilts >= 0 ? (hands.tiltDeg * Math.PI) / 180 : 0, towards), stepS);

@@ -55,7 +55,8 @@ function sizeOf(base: Base): readonly [number, number] {
 }
 
 /** A ladle's stream as it lands, m. Assumed. */
-export const STREAM_M = 0.02;
+const STREAM_M = 0.02;
+const M3_PER_ML = 1e-6; // Definition.
 
 /** Batter that falls onto the plate in a stream so wide, at a spot from its middle. What would fall beside the plate is not poured. */
 export function pourOn({ film }: PanFilm, volumeM3: number, at: { xM: number; yM: number }, streamM: number): void {
@@ -69,6 +70,12 @@ export function pourOn({ film }: PanFilm, volumeM3: number, at: { xM: number; yM
       if (plate[cell] && hypot(xM, yM) <= max(streamM, cellM * 0.75)) cells.push(cell);
     }
   for (const cell of cells) mobile[cell]! += volumeM3 / cells.length / (cellM * cellM);
+}
+
+/** What of a pour into the middle, even over so many seconds, falls in a step that begins `sinceS` after it began. */
+export function pourFor(pan: PanFilm, volumeMl: number, pourS: number, sinceS: number, stepS: number): void {
+  const fallsS = min(stepS, pourS - sinceS);
+  if (fallsS > 0) pourOn(pan, (volumeMl * M3_PER_ML * fallsS) / pourS, { xM: 0, yM: 0 }, STREAM_M);
 }
 
 /** Gravity on a plate that is tilted by an angle towards a direction, both radians; 0 is to the right, a quarter turn to the front. */

@@ -1,7 +1,7 @@
-import { BLADE_HALF_M, drawBlade, type Spot } from './blade.ts';
+import { bladeReachM, drawBlade, type Spot } from './blade.ts';
 import { depthsOf } from './film.ts';
 import { coveredShare } from './measures.ts';
-import { STREAM_M, dryPan, pourOn, pullOf, stepFilm, type PanFilm, type SwirlSetup } from './pan-film.ts';
+import { dryPan, pourFor, pullOf, stepFilm, type PanFilm, type SwirlSetup } from './pan-film.ts';
 import type { LevelPour } from './practice-levels.ts';
 import { USUAL_HANDS, leftM } from './way.ts';
 
@@ -49,7 +49,7 @@ export interface SwirlMoment extends Held {
 export class SwirlPractice {
   readonly pan: PanFilm;
   readonly moments: SwirlMoment[] = [];
-  private readonly volumeM3: number;
+  private readonly volumeMl: number;
   private readonly askewRad: number;
   private readonly leavesM: number | null;
   private blade: Spot | null = null;
@@ -59,7 +59,7 @@ export class SwirlPractice {
 
   constructor(setup: SwirlSetup, { volumeMl, askewDeg }: Pick<LevelPour, 'volumeMl' | 'askewDeg'>) {
     this.pan = dryPan(setup);
-    this.volumeM3 = volumeMl * 1e-6;
+    this.volumeMl = volumeMl;
     this.askewRad = (askewDeg * Math.PI) / 180;
     this.before = depthsOf(this.pan.film);
     const { way, batter } = setup;
@@ -75,9 +75,7 @@ export class SwirlPractice {
     const set = this.bladeOf(held);
     const from = this.blade;
     for (let i = 0; i < STEPS && !this.over; i++) {
-      const left = USUAL_HANDS.pourS - this.pan.atS;
-      if (left > 0)
-        pourOn(this.pan, (this.volumeM3 * Math.min(stepS, left)) / USUAL_HANDS.pourS, { xM: 0, yM: 0 }, STREAM_M);
+      pourFor(this.pan, this.volumeMl, USUAL_HANDS.pourS, this.pan.atS, stepS);
       if (this.leavesM !== null && from && set)
         drawBlade(this.pan.film, this.leavesM, between(from, set, i / STEPS), between(from, set, (i + 1) / STEPS));
       stepFilm(this.pan, this.pullOf(held), stepS);
@@ -101,7 +99,7 @@ export class SwirlPractice {
     const radiusM = (this.pan.film.columns * this.pan.film.cellM) / 2;
     const { xM, yM } = { xM: (radiusM * rightDeg) / STEEPEST_DEG, yM: (radiusM * frontDeg) / STEEPEST_DEG };
     // its middle stays where the blade reaches the rim
-    const inside = Math.min(1, (radiusM - BLADE_HALF_M * 0.8) / Math.hypot(xM, yM));
+    const inside = Math.min(1, bladeReachM(radiusM) / Math.hypot(xM, yM));
     return { xM: inside * xM, yM: inside * yM };
   }
 

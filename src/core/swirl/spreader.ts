@@ -1,6 +1,6 @@
-import { BLADE_HALF_M, drawBlade, type Spot } from './blade.ts';
+import { BLADE_HALF_M, bladeReachM, drawBlade, type Spot } from './blade.ts';
 import { coveredShare } from './measures.ts';
-import { STREAM_M, pourOn, pullOf, stepFilm, type PanFilm } from './pan-film.ts';
+import { pourFor, pullOf, stepFilm, type PanFilm } from './pan-film.ts';
 import { leftM, type Spreader } from './way.ts';
 
 /** How a blade is drawn: so many rounds a second, from the middle outwards, at the rim after so long. Common practice, no source. */
@@ -13,7 +13,7 @@ const STEP_S = 1 / 60; // Numerical.
 /** Where a blade is so long after it was set down: on a spiral from the middle outwards, at last along the rim. */
 export function bladeAt(radiusM: number, drawnS: number): Spot {
   const fromM = BLADE_HALF_M / 2;
-  const outM = Math.max(fromM, radiusM - BLADE_HALF_M * 0.8);
+  const outM = Math.max(fromM, bladeReachM(radiusM));
   const rM = fromM + (outM - fromM) * Math.min(1, Math.max(0, drawnS / (DRAWN_S - AGAIN_S)));
   const turned = 2 * Math.PI * TURNS_PER_S * drawnS;
   return { xM: rM * Math.cos(turned), yM: rM * Math.sin(turned) };
@@ -35,10 +35,7 @@ export function spread(
   let again = false;
   while (pan.atS < endS) {
     const t = pan.atS - startS;
-    if (t < pourS) {
-      const share = Math.min(STEP_S, pourS - t) / pourS;
-      pourOn(pan, volumeMl * 1e-6 * share, { xM: 0, yM: 0 }, STREAM_M);
-    }
+    pourFor(pan, volumeMl, pourS, t, STEP_S);
     const drawnS = t - pourS - waitS;
     if (drawnS >= 0) drawBlade(film, leavesM, bladeAt(radiusM, drawnS), bladeAt(radiusM, drawnS + STEP_S));
     stepFilm(pan, level, STEP_S);

@@ -1,7 +1,7 @@
 import { lotLeft, thinningFor } from '#core/lot';
 import { isMixed, lotInUse } from '#core/run';
 import { lossW, zoneThermal } from '#core/plate';
-import { portionMl, stationNow, type RunView } from '#core/setup';
+import { filmOn, portionMl, stationNow, type RunView } from '#core/setup';
 import { COVERS, SWIRL_SD_LN, areaMm2, filmLaw, readingOfFilm, type FilmWord, type SwirlSetup } from '#core/swirl';
 import { chanceToCover, filmBears, type Runs } from './film-bears.ts';
 import { filmSetup } from './film.ts';
@@ -69,7 +69,7 @@ export function filmAdvice(run: RunView, formulaId: string, stationId: string, n
         });
     }
     const cooler = coolerBy(swirl, runs, volumeMl, chance);
-    if (cooler) steps.push({ do: 'cooler', ...cooler, airS: airS(run, stationId, swirl, cooler.byK) });
+    if (cooler) steps.push({ do: 'cooler', ...cooler, airS: airS(run, { formulaId, stationId }, swirl, cooler.byK) });
   }
   return { formulaId, volumeMl, chance, setsS: bears.setsS, steps };
 }
@@ -111,18 +111,18 @@ function tooThick(
   return less < volumeMl ? [{ do: 'pour', volumeMl: less, chance: chanceOf(setup, runs, less) }] : [];
 }
 
-/** Whether a pan may be held in the air: one that is not drawn over. */
-function isLifted(run: RunView, stationId: string, way: SwirlSetup['way']): boolean {
-  return stationNow(run, stationId).shape.kind === 'round' && typeof way !== 'object';
-}
-
 /** A pan is held in the air no longer than this, s. Common practice, no source. */
 const LONGEST_AIR_S = 60;
 
 /** How long a bare pan off the heat takes to lose so much, s, by what it gives to the room midway; nothing beyond what a hand waits. */
-function airS(run: RunView, stationId: string, { plate, way }: SwirlSetup, byK: number): number | null {
-  if (!isLifted(run, stationId, way)) return null;
-  const station = stationNow(run, stationId);
+function airS(
+  run: RunView,
+  of: { readonly formulaId: string; readonly stationId: string },
+  { plate }: SwirlSetup,
+  byK: number,
+): number | null {
+  if (!filmOn(run, of).inHand) return null;
+  const station = stationNow(run, of.stationId);
   const zone = zoneThermal(station, station.zones[0]!);
   const givesWm2 = lossW(zone, plate.surfaceC - byK / 2, run.pins.roomC) / zone.areaM2;
   const seconds = (byK * plate.arealHeatCapacityJm2K) / givesWm2;
