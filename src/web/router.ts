@@ -140,7 +140,13 @@ export function makeRouter(): Router {
           { path: 'batter', component: () => import('./stages/batter/BatterStage.vue') },
           { path: 'rest', component: () => import('./stages/rest/RestStage.vue') },
           { path: 'heat', component: () => import('./stages/heat/HeatStage.vue') },
-          { path: 'portion', component: () => import('./stages/portion/PortionStage.vue') },
+          {
+            path: 'portion',
+            component: withWords(
+              () => import('./stages/portion/PortionStage.vue'),
+              () => import('./words/en/portion.ts'),
+            ),
+          },
           { path: 'cook', component: () => import('./stages/cook/CookStage.vue') },
           {
             path: 'review',

@@ -167,6 +167,10 @@ describe('21 what a pour covers, before it is poured', () => {
     expect(films[1]!.shape.holes.length).toBeGreaterThan(0);
   });
 
+  it('a batter that still runs when nobody waits any longer has no latest moment', () => {
+    expect(outlookOf(0.02, 110).latestS).toBe(Infinity);
+  });
+
   it('goes by the lot in use where there is one, and only for batters that run over a pan', () => {
     const event = writer(SERVICE_MS - 3_600_000);
     const runOf = (events: readonly StoredEvent[]) =>

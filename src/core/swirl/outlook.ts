@@ -35,7 +35,7 @@ export interface FilmOutlook {
   readonly coverage: { readonly low: number; readonly high: number };
   /** The least pour that covers, mL; nothing where none does. */
   readonly leastMl: number | null;
-  /** The latest moment to begin the tilt, from the end of the pour, s; nothing where even the first does not cover. */
+  /** The latest moment for hands to go on, from the end of the pour, s; nothing where even the first does not cover, no end where any that hands wait for does. */
   readonly latestS: number | null;
 }
 
@@ -78,7 +78,12 @@ export function* filmOutlook(setup: SwirlSetup, volumeMl: number, otherwise: num
   const mlAt = (mm: number) => (mm * areaMm2(setup.base)) / MM2_PER_ML;
   const leastMl = yield* bisect(mlAt(THINNEST_MM), mlAt(THICKEST_MM), VOLUME_HALVINGS, (ml) => covers(ml, hands.waitS));
   const latestS = yield* bisect(LONGEST_WAIT_S, 0, WAIT_HALVINGS, (waitS) => covers(volumeMl, waitS));
-  return { films, coverage: { low: Math.min(low, high), high: Math.max(low, high) }, leastMl, latestS };
+  return {
+    films,
+    coverage: { low: Math.min(low, high), high: Math.max(low, high) },
+    leastMl,
+    latestS: latestS === LONGEST_WAIT_S ? Infinity : latestS,
+  };
 }
 
 /** The value nearest to the hard end at which it still holds; nothing when it does not hold at the easy end. */

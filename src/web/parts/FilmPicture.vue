@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { onMounted, useTemplateRef, watch } from 'vue';
 import { HOLE_M, type PouredFilm } from '#core/swirl';
+import { beyondRim } from './beyond-rim.ts';
 
 /** A film from above on its pan: bare where nothing lies, the paler the deeper, so that it reads in grey too. */
 const props = defineProps<{ film: PouredFilm; label: string }>();
@@ -14,11 +15,11 @@ const FULL = 255;
 function draw(): void {
   const context = canvas.value?.getContext('2d');
   if (!context) return;
-  const { columns, rows, depthM } = props.film;
+  const { columns, rows } = props.film;
   context.fillStyle = getComputedStyle(context.canvas).color;
   context.fillRect(0, 0, columns, rows);
   const image = context.getImageData(0, 0, columns, rows);
-  depthM.forEach((depth, i) => {
+  beyondRim(props.film).forEach((depth, i) => {
     const shows = depth < HOLE_M ? 0 : THIN_SHOWS + (1 - THIN_SHOWS) * Math.min(1, depth / PALE_M);
     image.data[4 * i + 3] = Math.round(FULL * shows);
   });

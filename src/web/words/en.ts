@@ -4,7 +4,6 @@ import { learned } from './en/learned.ts';
 import { library } from './en/library.ts';
 import { pantry } from './en/pantry.ts';
 import { plates } from './en/plates.ts';
-import { portion } from './en/portion.ts';
 import { readings } from './en/readings.ts';
 import { rest } from './en/rest.ts';
 import { runs } from './en/runs.ts';
@@ -19,7 +18,6 @@ export const en = {
   ...library,
   ...pantry,
   ...plates,
-  ...portion,
   ...readings,
   ...rest,
   ...runs,

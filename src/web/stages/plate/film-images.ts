@@ -1,4 +1,5 @@
 import { HOLE_M, type PouredFilm } from '#core/swirl';
+import { beyondRim } from '../../parts/beyond-rim.ts';
 
 /** A film as pictures: where it lies, and how its depth shades it. */
 export interface FilmImages {
@@ -17,17 +18,6 @@ const WHOLE_FROM = 3;
 /** Twice as deep as the mean it is lit by so much, and bare by so much darker: what is thin browns first. */
 const LIGHTER = 0.35;
 const DARKER = 0.3;
-
-/** Beyond the rim a film is taken to go on as at the rim: its pictures are cut out round. */
-function beyondRim({ columns, rows, depthM }: PouredFilm): Float64Array {
-  return depthM.map((depth, i) => {
-    const x = (i % columns) + 0.5 - columns / 2;
-    const y = Math.floor(i / columns) + 0.5 - rows / 2;
-    const inside = (columns / 2 - 1) / Math.hypot(x, y);
-    if (inside >= 1) return depth;
-    return depthM[Math.floor(rows / 2 + inside * y) * columns + Math.floor(columns / 2 + inside * x)]!;
-  });
-}
 
 /** Both pictures of a film, as addresses of their own. */
 export function filmImages(film: PouredFilm): FilmImages {

@@ -78,7 +78,7 @@ const dab = computed(() => {
             ? t('film.never')
             : t('film.least', { pour: pourText(outlook.leastMl, store.view.pins.measuredBy), how })
         }}
-        <template v-if="outlook.latestS !== null">{{
+        <template v-if="outlook.latestS !== null && outlook.latestS < Infinity">{{
           t(made.school === 'spreader' ? 'film.latestDrawn' : 'film.latest', { s: number(outlook.latestS, 1) })
         }}</template>
       </p>
