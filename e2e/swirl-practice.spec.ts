@@ -130,3 +130,18 @@ test('21 a blade in place of the tilt: drawn by a finger, lifted where the finge
   await expect.poll(() => coveredOf(page), { timeout: 60_000 }).toBeGreaterThan(95);
   expect(faults).toEqual([]);
 });
+
+test('21 batter from a bottle runs where a finger leads it', async ({ page }) => {
+  test.setTimeout(180_000);
+  await signIn(page);
+  await page.goto('/practice/swirl');
+  await page.getByRole('radio', { name: /^From a bottle/ }).click();
+  await expect(page.getByTestId('by-device')).toBeHidden();
+  await page.getByTestId('swirl-start').click();
+  const { x, y, width } = (await page.getByTestId('pan').boundingBox())!;
+  await page.mouse.move(x + 0.8 * width, y + width / 2);
+  await page.mouse.down();
+  await expect(page.getByTestId('swirl-said')).toContainText(/% covered, bare on the left/, { timeout: 20_000 });
+  await page.mouse.up();
+  await expect(page.getByTestId('swirl-result')).toContainText(/\d+ points/, { timeout: 60_000 });
+});

@@ -8,7 +8,13 @@ const AT_MS = Date.parse('2027-03-20T07:00:00Z');
 const MIN_MS = 60_000;
 
 /** A rehearsal of crepes on one pan that is hot, from a lot that was read as it says. */
-async function crepesReady(page: Page, texture: string, speed: number, name = SKERRY_CREPES.name): Promise<string> {
+async function crepesReady(
+  page: Page,
+  texture: string,
+  speed: number,
+  name = SKERRY_CREPES.name,
+  cooked: (formulaId: string) => ReturnType<typeof deviceEvent>[] = () => [],
+): Promise<string> {
   const { id: formulaId } = (await bookOf(page)).find(({ body }) => body.name === name)!;
   const run = { name: 'Swirled', rehearsal: true, formulaIds: [formulaId], stationIds: [PAN] };
   const lot = { formulaId, lot: 1 };
@@ -21,6 +27,7 @@ async function crepesReady(page: Page, texture: string, speed: number, name = SK
     deviceEvent('burner-turned', { stationId: PAN, zoneId: 'P', mark: 4 }, AT_MS),
     deviceEvent('reading-taken', { stationId: PAN, zoneId: 'P', method: 'probe', surfaceC: 190, sdC: 2 }, AT_MS),
     deviceEvent('clock-set', { simAtMs: AT_MS, speed }, AT_MS),
+    ...cooked(formulaId),
   ]);
 }
 
@@ -74,7 +81,7 @@ test('21 a batter too thick: it did not cover, the dose is taken, and the next c
   expect(faults).toEqual([]);
 });
 
-test('21 a hole says how much goes on it, and is taken back with Undo', async ({ page }) => {
+test('21 a hole says how much goes on it and is said to be dabbed; each is taken back with Undo', async ({ page }) => {
   test.setTimeout(180_000);
   await signIn(page);
   const runId = await crepesReady(page, 'heavyCream', 2);
@@ -83,11 +90,17 @@ test('21 a hole says how much goes on it, and is taken back with Undo', async ({
   await page.keyboard.press(' ');
   const ask = page.getByTestId('judge-film');
   await ask.getByRole('button', { name: 'A hole' }).click({ timeout: 40_000 });
-  await expect(page.getByTestId('film-said')).toContainText(/Dab about \d+ mL on the hole/);
+  const said = page.getByTestId('film-said');
+  await expect(said).toContainText(/Dab about \d+ mL on the hole/);
+  await said.getByRole('button', { name: 'Dabbed' }).click();
+  await expect(said).toContainText(/About \d+ mL dabbed/);
   await settled(page);
   await page.getByTestId('undo').click();
   await settled(page);
-  await expect(page.getByTestId('film-said')).toBeHidden();
+  await expect(said.getByRole('button', { name: 'Dabbed' })).toBeVisible();
+  await page.getByTestId('undo').click();
+  await settled(page);
+  await expect(said).toBeHidden();
 });
 
 test('21 a formula drawn out with a spreader is guided so, stays on the heat, and its film is drawn', async ({
@@ -128,4 +141,44 @@ test('21 a formula drawn out with a spreader is guided so, stays on the heat, an
   await expect(page.getByLabel('Film it leaves')).toHaveAttribute('aria-invalid', 'true');
   expect(await accessFaults(page)).toEqual([]);
   expect(faults).toEqual([]);
+});
+
+test('21 where hands are full the rhythm of the last pours begins the next; a tap holds it back', async ({ page }) => {
+  test.setTimeout(180_000);
+  await signIn(page);
+  const placed = { stationId: PAN, placeId: 'P1' };
+  const cooked = (formulaId: string) => {
+    // hot enough all along: what is not ready is not begun by itself
+    const hotter = deviceEvent('burner-turned', { stationId: PAN, zoneId: 'P', mark: 7 }, AT_MS + 1000);
+    const pours = [0, 1, 2, 3].map((n) => ({ pieceId: crypto.randomUUID(), fromMs: AT_MS + n * 105_000 }));
+    return [
+      hotter,
+      ...pours.flatMap(({ pieceId, fromMs }) => [
+        deviceEvent('poured', { pieceId, formulaId, ...placed, volumeMl: 60 }, fromMs),
+        deviceEvent('flipped', { pieceId }, fromMs + 50_000),
+        deviceEvent('lifted', { pieceId }, fromMs + 80_000),
+      ]),
+      deviceEvent('clock-set', { simAtMs: pours[3]!.fromMs + 80_000, speed: 1 }, pours[3]!.fromMs + 80_000),
+    ];
+  };
+  const rhythm = page.getByTestId('rhythm');
+  const byRhythm = rhythm.getByRole('button', { name: 'Begin a pour by my rhythm, 25 s after a lift' });
+  const hold = rhythm.getByRole('button', { name: /Pours itself in \d+ s/ });
+  const openRun = async () => {
+    const runId = await crepesReady(page, 'heavyCream', 1, SKERRY_CREPES.name, cooked);
+    await page.goto(`/runs/${runId}/cook`);
+    await expect(byRhythm).toBeVisible();
+    return async () => (await logOf(page, runId)).filter(({ kind }) => kind === 'poured').length;
+  };
+  const heldBack = await openRun();
+  await expect(hold).toBeHidden();
+  await byRhythm.click();
+  await hold.click();
+  await expect(hold).toBeHidden();
+  await page.waitForTimeout(26_000);
+  expect(await heldBack()).toBe(4);
+  const begun = await openRun();
+  await expect(byRhythm).toHaveAttribute('aria-pressed', 'true');
+  await expect(page.getByTestId('swirl')).toBeVisible({ timeout: 40_000 });
+  await expect.poll(begun).toBe(5);
 });

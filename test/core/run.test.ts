@@ -365,6 +365,8 @@ describe('golden logs', () => {
         ...(golden.folded.films && {
           films: [...state.pieces.values()].map(({ film, filmShown }) => [film, filmShown]),
         }),
+        // told since a hole is dabbed
+        ...(golden.folded.dabbed && { dabbed: [...state.pieces.values()].map(({ dabbedMl }) => dabbedMl) }),
         // told since second sides are
         ...(golden.folded.seconds && {
           seconds: {

@@ -7,7 +7,7 @@ import { obeyedKitchens } from '../../scripts/lib/rehearsals.ts';
 function cooked(swirl: object) {
   const { kitchen, run } = obeyedKitchens().find(({ name }) => name === '15-two-crepe-pans')!;
   const swirled = {
-    ...{ ...kitchen, swirl: { thicker: 1, lateS: 0, lateSdS: 0, lnVolumeSd: 0, ...swirl } },
+    ...{ ...kitchen, swirl: { thicker: 1, thinning: 1, lateS: 0, lateSdS: 0, lnVolumeSd: 0, ...swirl } },
     stations: kitchen.stations.map(({ body, hidden }) => ({ body, hidden: { ...hidden, wind: 0, burners: {} } })),
   };
   const told = toldRun(swirled, run);

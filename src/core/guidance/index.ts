@@ -8,6 +8,7 @@ export { looksBeneath } from './looks-beneath.ts';
 export { nextMoment } from './next-moment.ts';
 export { rhythmS } from './pace-of-hands.ts';
 export { planRun, type RunPlan } from './plan-run.ts';
+export { pourRhythm } from './pour-rhythm.ts';
 export { type Prompt, promptsNow } from './prompts.ts';
 export { type Remedy, remedyFor } from './remedies.ts';
 export { takenAsUsual } from './taken-as-usual.ts';

@@ -44,6 +44,16 @@ function lotBelief(run: RunView, lot: Lot): ConsistencyBelief {
   return run.once(`belief of lot ${written}`, () => beliefOf(run, lot, films));
 }
 
+/** What a formula promises of any batter of it, under hands of which so much is known. */
+function promiseOf(run: RunView, body: FormulaBody, hands?: ReturnType<typeof handsOf>): ConsistencyBelief {
+  const ready = {
+    waterPerGrain: hydration(inBatter(body, linesFor(body, 100)), run.larder).withEggG / 100,
+    ageMin: body.rest.bestMin * ageingRate(body.rest.where, USUAL_CLIMATE),
+    tempC: USUAL_BATTER_C,
+  };
+  return priorBelief(quantityOf(body.type), targetConsistency(body), ready, hands);
+}
+
 type Swirled = Piece & { readonly filmShown: FilmShown };
 
 /** Pours of a lot whose films tell of it: judged, or asked of and turned without a word; where nobody asked, silence says nothing. */
@@ -60,17 +70,10 @@ function swirledOf(run: RunView, lot: Lot): Swirled[] {
 
 function beliefOf(run: RunView, lot: Lot, films: readonly Swirled[]): ConsistencyBelief {
   const body = run.formula(lot.formulaId);
-  const larder = run.larder;
-  const promised = inBatter(body, linesFor(body, 100));
-  const ready = {
-    waterPerGrain: hydration(promised, larder).withEggG / 100,
-    ageMin: body.rest.bestMin * ageingRate(body.rest.where, USUAL_CLIMATE),
-    tempC: USUAL_BATTER_C,
-  };
   // hands are the morning's, not the lot's
   const before = lotsOf(run.state, lot.formulaId).findLast((other) => other.number < lot.number && isMixed(other));
   const hands = before && handsOf(lotBelief(run, before));
-  const prior = priorBelief(quantityOf(body.type), targetConsistency(body), ready, hands);
+  const prior = promiseOf(run, body, hands);
   const density = lotDensityKgM3(run, lot.formulaId);
   const looks = lot.readings.map((look) => ({ atMs: look.atMs, look, piece: null }));
   const pours = films.map((piece) => ({ atMs: piece.pouredAtMs, look: null, piece }));
@@ -135,6 +138,14 @@ export function lotConsistency(
 ): Estimate {
   const then = momentOf(run, run.formula(lot.formulaId), withDoses(lot, doses), atMs);
   return consistencyAt(lotBelief(run, lot), then, told);
+}
+
+/** What the first so many doses of a lot do to how it runs, as a factor, by what is thought of any batter: no reading counts. */
+export function thinnedBy(run: RunView, lot: Lot, atMs: number, doses = Infinity): number {
+  const body = run.formula(lot.formulaId);
+  const prior = promiseOf(run, body);
+  const runs = (n: number) => consistencyAt(prior, momentOf(run, body, withDoses(lot, n), atMs)).value;
+  return runs(doses) / runs(0);
 }
 
 /** Liquid that makes a lot run like `targetPaS` as these hands swirl it now, g; nothing where it does already. */

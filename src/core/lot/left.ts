@@ -61,7 +61,7 @@ function lotLeftMl(run: RunView, lot: Lot, drift: number): number {
 }
 
 const pouredMl = (run: RunView, lot: Lot, fromMs: number): number =>
-  pouredFrom(run, lot, fromMs, Infinity).reduce((sum, { volumeMl }) => sum + volumeMl, 0);
+  pouredFrom(run, lot, fromMs, Infinity).reduce((sum, { volumeMl, dabbedMl }) => sum + volumeMl + dabbedMl, 0);
 
 function pouredFrom(run: RunView, lot: Lot, fromMs: number, toMs: number): Piece[] {
   return [...run.state.pieces.values()].filter(

@@ -21,7 +21,10 @@ export function sharesLeft(run: RunView, lot: Lot): { readonly atDose: readonly 
     const gone = [
       ...pours
         .filter((piece) => piece.doses === doses)
-        .map(({ pouredAtMs, volumeMl }) => ({ atMs: pouredAtMs, toMl: (ml: number) => ml - volumeMl })),
+        .map(({ pouredAtMs, volumeMl, dabbedMl }) => ({
+          atMs: pouredAtMs,
+          toMl: (ml: number) => ml - volumeMl - dabbedMl,
+        })),
       ...lot.left
         .filter(({ atMs }) => atMs > fromMs && atMs <= toMs)
         .map(({ atMs, volumeMl }) => ({ atMs, toMl: () => volumeMl })),

@@ -10,6 +10,7 @@ type DrawnBurner = Kitchen['stations'][number]['hidden']['burners'][string];
 const SPREAD = {
   ...{ lnGain: 0.11, lnLoss: 0.05, setC: 10, offMm: 12, fadesPerHour: 0.02 },
   ...{ lnContact: 0.08, lnBrowning: 0.18, lnSetting: 0.06, lnLeavening: 0.2, probeC: 1 },
+  ...{ lnThicker: 0.25, lnThinning: 0.2 },
 };
 /** One burner in so many is off by far more than the others. Assumed. */
 const OUTLIER = { share: 0.08, times: 3 };
@@ -23,6 +24,8 @@ const DIALS: Record<Source, { readonly floor: number; readonly exponent: number;
   induction: { floor: 0, exponent: 1.6, fullAt: 1 },
 };
 const LN_EXPONENT = 0.12;
+/** How late hands begin to tilt, how much that and what they pour varies. Assumed: practised ones. */
+const SWIRLS = { lateS: 0.4, lateSdS: 0.2, lnVolume: 0.06 };
 /** How a piece lies, and at most how much of its contact is lost and of its steam leaves as its base sets. Assumed. */
 const ROUGH = { share: 0.15, contact: 0.88, lost: 0.15, steamLeaves: 0.15 };
 
@@ -32,6 +35,7 @@ const ROUGH = { share: 0.15, contact: 0.88, lost: 0.15, steamLeaves: 0.15 };
  */
 export function drawnKitchen(pins: Pins, seed: number): Kitchen {
   const draw = drawer('batter', seed);
+  const film = drawer('film', seed);
   const even = seeded(seedFrom('rough', seed));
   const file: KitchenFile = {
     ...{ name: 'Drawn', roomC: pins.roomC },
@@ -44,6 +48,12 @@ export function drawnKitchen(pins: Pins, seed: number): Kitchen {
       patches: { share: ROUGH.share, contact: ROUGH.contact },
       contactLost: ROUGH.lost * even(),
       ventedOnceSet: ROUGH.steamLeaves * even(),
+    },
+    swirl: {
+      thicker: Math.exp(SPREAD.lnThicker * film()),
+      thinning: Math.exp(SPREAD.lnThinning * film()),
+      lateS: SWIRLS.lateS * Math.abs(film()),
+      ...{ lateSdS: SWIRLS.lateSdS, lnVolumeSd: SWIRLS.lnVolume },
     },
     probe: { offC: SPREAD.probeC * draw() },
   };

@@ -106,6 +106,7 @@ export const KitchenSchema = v.object({
         figure(0.2, 6, 'Factor on the viscosity of thin batters against what their formulas promise.'),
         1,
       ),
+      thinning: v.optional(figure(0.3, 2, 'Factor on ln of what a dose of liquid does to it.'), 1),
       lateS: v.optional(figure(0, 9, 'How long after the pour these hands begin to tilt, mean, s.'), 0),
       lateSdS: v.optional(figure(0, 5, 'Its spread, s.'), 0),
       tiltDeg: v.optional(figure(3, 40, 'How steep they tilt, degrees; usual: 16.')),

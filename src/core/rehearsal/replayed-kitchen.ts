@@ -5,7 +5,8 @@ import { pieceInput } from '#core/forecast';
 import { placeOf } from '#core/surface';
 import type { Appearance, Cue } from '#core/piece';
 import type { SpotOnPlate } from '#core/plate';
-import type { Pins, RunState } from '#core/run';
+import { pieceIn, type Pins, type RunState } from '#core/run';
+import type { PouredFilm } from '#core/swirl';
 import { replayedActions, type ReplayedAction } from './replayed-actions.ts';
 import { drawnBurner, drawnKitchen } from './drawn-kitchen.ts';
 import type { Kitchen } from './kitchen.ts';
@@ -91,6 +92,11 @@ export class ReplayedKitchen {
   /** How a piece that was turned and lifted truly came off. @throws RangeError for one that was not. */
   outcome(state: RunState, pieceId: string): TrueOutcome {
     return (this.follow(state) ?? this.cold()).outcome(pieceId);
+  }
+
+  /** The film that was truly made of a piece; nothing of one that is not swirled. */
+  film(state: RunState, pieceId: string): PouredFilm | null {
+    return this.follow(state)?.filmOf(pieceId, pieceIn(state, pieceId).dabbedMl) ?? null;
   }
 
   /** The kitchen as it stands after the last thing that was done; nothing was done yet: null. */

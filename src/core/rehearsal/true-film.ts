@@ -1,5 +1,7 @@
 import { COVERS, REACHES, pouredFilm, type FilmWord, type PouredFilm, handsOf, type SwirlSetup } from '#core/swirl';
 import { targetConsistency } from '#core/consistency';
+import { thinnedBy } from '#core/lot';
+import { isMixed, lotInUse, lotsOf, type Piece } from '#core/run';
 import type { RunView } from '#core/setup';
 import { filmSetup } from '#core/what-if';
 import type { Kitchen } from './kitchen.ts';
@@ -10,6 +12,15 @@ import { normal, seedFrom, seeded } from './random.ts';
 export interface PromisedFilm {
   readonly setup: SwirlSetup;
   readonly volumeMl: number;
+  /** What the doses it had do to its consistency, as a factor; the kitchen's liquid may do more or less. */
+  readonly thinned: number;
+}
+
+/** Where and as which of its kitchen's pours a film was run. */
+export interface TrueSwirl {
+  readonly surfaceC: number;
+  readonly seed: number;
+  readonly pour: number;
 }
 
 /** What is swirled, where a kitchen's swirl is told of: as its formula promises, whatever the desk has learned of it. */
@@ -20,13 +31,23 @@ export function promisedFilm(
     formulaId,
     stationId,
     volumeMl,
-  }: { readonly formulaId: string; readonly stationId: string; readonly volumeMl: number },
+    lot: number,
+    doses,
+  }: Pick<Piece, 'formulaId' | 'stationId' | 'volumeMl'> & Partial<Pick<Piece, 'lot' | 'doses'>>,
   atMs: number,
 ): PromisedFilm | undefined {
   const setup = swirl && filmSetup(run, { formulaId, stationId }, atMs);
   if (!setup) return undefined;
   const consistencyPaSn = targetConsistency(run.formula(formulaId));
-  return { setup: { ...setup.swirl, batter: { ...setup.swirl.batter, consistencyPaSn } }, volumeMl };
+  const lot =
+    number === undefined
+      ? lotInUse(run.state, formulaId)
+      : lotsOf(run.state, formulaId).find((each) => each.number === number);
+  return {
+    setup: { ...setup.swirl, batter: { ...setup.swirl.batter, consistencyPaSn } },
+    volumeMl,
+    thinned: isMixed(lot) ? thinnedBy(run, lot, atMs, doses) : 1,
+  };
 }
 
 /** A true film is followed on so many cells across. Numerical. */
@@ -35,22 +56,24 @@ const CELLS = 36;
 /** How a pour really ran over its pan: this kitchen's batter, and hands that vary from pour to pour. */
 export function trueFilm(
   swirl: NonNullable<Kitchen['swirl']>,
-  { setup, volumeMl }: PromisedFilm,
-  { surfaceC, seed, pour }: { readonly surfaceC: number; readonly seed: number; readonly pour: number },
+  { setup, volumeMl, thinned }: PromisedFilm,
+  { surfaceC, seed, pour }: TrueSwirl,
+  dabbedMl = 0,
 ): PouredFilm {
   const random = seeded(seedFrom(`swirl ${pour}`, seed));
   const hands = handsOf(setup.way);
-  const { thicker = 1, lateS = 0, lateSdS = 0, lnVolumeSd = 0, tiltDeg = hands.tiltDeg } = swirl;
+  const { thicker = 1, thinning = 1, lateS = 0, lateSdS = 0, lnVolumeSd = 0, tiltDeg = hands.tiltDeg } = swirl;
   const { batter, plate } = setup;
   return pouredFilm(
     {
       ...setup,
-      batter: { ...batter, consistencyPaSn: batter.consistencyPaSn * thicker },
+      batter: { ...batter, consistencyPaSn: batter.consistencyPaSn * thicker * thinned ** thinning },
       plate: { ...plate, surfaceC },
       cells: CELLS,
     },
     volumeMl * Math.exp(lnVolumeSd * normal(random)),
     { ...hands, tiltDeg, waitS: Math.max(0, hands.waitS + lateS + lateSdS * normal(random)), fromDeg: 360 * random() },
+    dabbedMl,
   );
 }
 

@@ -1,12 +1,12 @@
 import type { PieceInput, PieceParameters, Turn } from '#core/piece';
 import type { SpotOnPlate, Zone } from '#core/plate';
-import type { FilmWord } from '#core/swirl';
+import type { FilmWord, PouredFilm } from '#core/swirl';
 import { STEP_S, kitchenPlate, type KitchenPlate, type Structure } from './kitchen-plate.ts';
 import { KitchenSenses, type CueCall } from './kitchen-senses.ts';
 import type { Kitchen } from './kitchen.ts';
 import { beneathC, outcomeOf, type LyingPiece, type TrueOutcome } from './lying-piece.ts';
 import { Patchwork, type Patches } from './patchwork.ts';
-import { filmWord, patchesOf, trueFilm, type PromisedFilm } from './true-film.ts';
+import { filmWord, patchesOf, trueFilm, type PromisedFilm, type TrueSwirl } from './true-film.ts';
 import { normal, seedFrom, seeded } from './random.ts';
 import { trueBurner, trueParameters, type HiddenBurner } from './truth-of.ts';
 
@@ -32,7 +32,10 @@ export class TrueKitchen {
   private readonly plates = new Map<string, KitchenPlate>();
   private readonly pieces = new Map<string, LyingPiece>();
   private readonly onPlate = new Set<LyingPiece>();
-  private readonly films = new Map<string, FilmWord>();
+  private readonly films = new Map<
+    string,
+    { readonly of: PromisedFilm; readonly as: TrueSwirl; readonly word: FilmWord }
+  >();
   private readonly senses: KitchenSenses;
   private readonly parameters: PieceParameters;
   /** Told after every step, for who keeps watch over the plates. */
@@ -108,11 +111,9 @@ export class TrueKitchen {
     const plate = this.plateOf(stationId);
     const radiusMm = (diameterMm / 2) * Math.exp(0.5 * (lnVolume - lnThickness));
     const { swirl } = this.kitchen;
-    const made =
-      film &&
-      swirl &&
-      trueFilm(swirl, film, { surfaceC: plate.at(at.xMm, at.yMm), seed: this.seed, pour: this.poured });
-    if (made) this.films.set(pieceId, filmWord(made));
+    const as = { surfaceC: plate.at(at.xMm, at.yMm), seed: this.seed, pour: this.poured };
+    const made = film && swirl && trueFilm(swirl, film, as);
+    if (made) this.films.set(pieceId, { of: film, as, word: filmWord(made) });
     const patches = made ? patchesOf(made) : { ...EVEN, ...this.kitchen.batter.patches };
     const live = new Patchwork(
       { ...input, thicknessMm: input.thicknessMm * Math.exp(lnThickness), parameters: this.parameters },
@@ -178,7 +179,14 @@ export class TrueKitchen {
 
   /** What these eyes say of a film; one that nobody swirled covers. */
   judgedFilm(pieceId: string): FilmWord {
-    return this.films.get(pieceId) ?? 'covered';
+    return this.films.get(pieceId)?.word ?? 'covered';
+  }
+
+  /** The film that was truly made of a piece, dabbed with so much; nothing of one that nobody swirled. */
+  filmOf(pieceId: string, dabbedMl: number): PouredFilm | null {
+    const { swirl } = this.kitchen;
+    const made = this.films.get(pieceId);
+    return swirl && made ? trueFilm(swirl, made.of, made.as, dabbedMl) : null;
   }
 
   /** Whether the sign by which a piece is turned shows, as these eyes see it now. */

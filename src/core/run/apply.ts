@@ -45,7 +45,16 @@ const reducers: { readonly [K in EventKind]: Reducer<K> } = {
 /** Kinds that the large Undo takes back. */
 const HAND_KINDS = new Set<EventKind>([
   ...(['poured', 'flipped', 'lifted', 'failed'] as const),
-  ...(['cue-seen', 'turn-judged', 'centre-judged', 'film-judged', 'fault-seen', 'aim-set', 'second-side-set'] as const),
+  ...([
+    'cue-seen',
+    'turn-judged',
+    'centre-judged',
+    'film-judged',
+    'film-dabbed',
+    'fault-seen',
+    'aim-set',
+    'second-side-set',
+  ] as const),
 ]);
 
 /** Remembers where a piece was poured, whether its pour counts or not. */

@@ -16,6 +16,7 @@ type PieceKind = Extract<
   | 'centre-judged'
   | 'film-shown'
   | 'film-judged'
+  | 'film-dabbed'
   | 'fault-seen'
   | 'aim-set'
   | 'second-side-set'
@@ -114,6 +115,11 @@ export const pieceReducers: { readonly [K in PieceKind]: Reducer<K> } = {
     const piece = draft.pieces.get(pieceId);
     if (!piece) return 'noSuchPiece';
     piece.film = film;
+  },
+  'film-dabbed': (draft, { pieceId, volumeMl }) => {
+    const piece = draft.pieces.get(pieceId);
+    if (!piece) return 'noSuchPiece';
+    piece.dabbedMl = volumeMl;
   },
   'fault-seen': (draft, { pieceId, fault }, atMs) => {
     const piece = draft.pieces.get(pieceId);

@@ -13,6 +13,7 @@ type Later = Pick<
       | 'turn'
       | 'centre'
       | 'film'
+      | 'dabbedMl'
       | 'filmShown'
     )
   | ('faults' | 'cues' | 'secondNotYetMs' | 'shown')
@@ -22,7 +23,8 @@ type Later = Pick<
 export function freshPiece(): Later {
   return {
     ...{ flippedAtMs: null, offAtMs: null, fate: 'firstSide', flipTapId: null, offTapId: null },
-    ...{ assumed: { first: false, second: false }, turn: null, centre: null, film: null, filmShown: null },
+    ...{ assumed: { first: false, second: false }, turn: null, centre: null, film: null },
+    ...{ dabbedMl: 0, filmShown: null },
     ...{ faults: [], cues: [], secondNotYetMs: [], shown: { first: null, second: null } },
   };
 }

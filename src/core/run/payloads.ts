@@ -43,6 +43,8 @@ export const BatterKnownSchema = v.object({
 
 /** From half of water’s viscosity (1 mPa·s at 20 °C, IAPWS 2008) to what no longer runs (assumed), Pa·s. */
 export const FILM_PAS = { least: 0.0005, most: 50 };
+/** More is no dab but another pour, mL. Common practice, no source. */
+const MOST_DABBED_ML = 100;
 const FilmPaS = v.pipe(v.number(), v.minValue(FILM_PAS.least), v.maxValue(FILM_PAS.most));
 
 /** A window as it was shown, in the run's own time. */
@@ -246,6 +248,8 @@ export const payloadSchemas = {
   }),
   /** How the film of a thin batter lay once it had set. */
   'film-judged': v.object({ pieceId: Uuid, film: v.picklist(FILM_WORDS) }),
+  /** A hole in its film was dabbed with so much batter; told again, the last counts. */
+  'film-dabbed': v.object({ pieceId: Uuid, volumeMl: v.pipe(v.number(), v.minValue(0), v.maxValue(MOST_DABBED_ML)) }),
   /** What was wrong with a piece, before it was flipped or after. */
   'fault-seen': v.object({ pieceId: Uuid, fault: v.picklist(FAULTS) }),
   /** "Make them like this one": a piece that was turned is what later ones of its batter are to look like; null: none. */

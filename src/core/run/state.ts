@@ -84,6 +84,8 @@ export interface Piece {
   centre: Centre | null;
   /** How its film lay, when somebody said; the last word stands. */
   film: FilmWord | null;
+  /** What was dabbed on a hole of it, mL. */
+  dabbedMl: number;
   /** What was told of its film as it was poured. */
   filmShown: FilmShown | null;
   /** What was seen to be wrong with it. */

@@ -12,7 +12,7 @@ export interface FilmLines {
   readonly perM: Float64Array;
 }
 
-/** Lines to the right, or to the front. @param plate 1 where the plate is, row by row */
+/** Lines to the right, or to the front. @param plate 0 beyond the plate, row by row */
 export function filmLines(
   { columns, rows, cellM, plate }: { columns: number; rows: number; cellM: number; plate: Uint8Array },
   axis: 'x' | 'y',
@@ -24,7 +24,7 @@ export function filmLines(
   const before = new Int32Array(plate.length);
   const after = new Int32Array(plate.length);
   const perM = new Float64Array(plate.length);
-  const isPlate = (k: number, i: number) => k >= 0 && k < count && plate[k * across + i * along] === 1;
+  const isPlate = (k: number, i: number) => k >= 0 && k < count && plate[k * across + i * along]! > 0;
   for (let k = 0; k < count; k++) {
     const inLine = Array.from({ length }, (_, i) => i).filter((i) => isPlate(k, i));
     from[k] = inLine[0] ?? 0;

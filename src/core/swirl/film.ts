@@ -18,8 +18,10 @@ export interface Film {
   readonly columns: number;
   readonly rows: number;
   readonly cellM: number;
-  /** 1 where the plate is, 0 beyond its rim. */
+  /** 1 where the plate's base is, 2 on the wall that rises about it, 0 beyond. */
   readonly plate: Uint8Array;
+  /** How high the plate itself stands over its base, m. */
+  readonly bed: Float64Array;
   readonly mobile: Float64Array;
   readonly set: Float64Array;
   readonly wetS: Float64Array;
@@ -33,25 +35,41 @@ export interface Film {
   readonly line: { readonly upper: Float64Array; readonly right: Float64Array };
 }
 
-/** A dry film on a convex plate; `isPlate` says of each cell's middle, m from the plate's, whether it is plate. */
+/**
+ * A dry film on a convex plate; `risesM` says of each cell's middle, m from the plate's, how high the plate stands there:
+ * nothing on its base, more on its wall, null beyond.
+ */
 export function dryFilm(
   columns: number,
   rows: number,
   cellM: number,
-  isPlate: (xM: number, yM: number) => boolean = () => true,
+  risesM: (xM: number, yM: number) => number | null = () => 0,
 ): Film {
   const count = columns * rows;
   const plate = new Uint8Array(count);
+  const bed = new Float64Array(count);
   for (let row = 0; row < rows; row++)
     for (let column = 0; column < columns; column++) {
       const xM = (column + 0.5 - columns / 2) * cellM;
       const yM = (row + 0.5 - rows / 2) * cellM;
-      plate[row * columns + column] = isPlate(xM, yM) ? 1 : 0;
+      const upM = risesM(xM, yM);
+      plate[row * columns + column] = upM === null ? 0 : upM > 0 ? 2 : 1;
+      bed[row * columns + column] = upM ?? 0;
     }
   const longest = max(columns, rows);
   const array = (length: number) => new Float64Array(length);
   return {
-    ...{ columns, rows, cellM, plate, mobile: array(count), set: array(count), wetS: array(count).fill(-1), steps: 0 },
+    ...{
+      columns,
+      rows,
+      cellM,
+      plate,
+      bed,
+      mobile: array(count),
+      set: array(count),
+      wetS: array(count).fill(-1),
+      steps: 0,
+    },
     ...{ surface: array(count), falls: array(count) },
     lines: { x: filmLines({ columns, rows, cellM, plate }, 'x'), y: filmLines({ columns, rows, cellM, plate }, 'y') },
     line: { upper: array(longest), right: array(longest) },
@@ -84,7 +102,7 @@ export function flow(film: Film, { batter, table }: Flow, pull: Pull, stepS: num
  * back in proportion: they hold what they held.
  */
 function sweep(film: Film, batter: Rheology, table: FluxTable, pull: Pull, stepS: number, axis: 'x' | 'y'): void {
-  const { cellM, mobile, set, surface, falls } = film;
+  const { cellM, bed, mobile, set, surface, falls } = film;
   const { upper, right } = film.line;
   const { along, across, from, to } = film.lines[axis];
   const [pullAlong, pullAcross] = axis === 'x' ? [pull.x, pull.y] : [pull.y, pull.x];
@@ -119,7 +137,8 @@ function sweep(film: Film, batter: Rheology, table: FluxTable, pull: Pull, stepS
           const gAlong = pullAlong - steep * (surface[next]! - surface[here]!);
           const on = gAlong >= 0;
           const donor = on ? a : b;
-          const dry = surface[on ? next : here]! <= DRY_M;
+          const meets = on ? next : here;
+          const dry = mobile[meets]! + set[meets]! <= DRY_M;
           if (donor > DRY_M && (!dry || wets(on ? pullAlong : -pullAlong, pull.z, donor, rho, reachM, wettingNPerM))) {
             const stressPa = rho * sqrt(gAlong * gAlong + gAcross * gAcross) * (dry ? donor : 0.5 * (a + b));
             const factor = fluxAt(table, stressPa);
@@ -128,7 +147,7 @@ function sweep(film: Film, batter: Rheology, table: FluxTable, pull: Pull, stepS
               // levelling: between the two depths; the cube's mean over the face
               const level = factor * (a + b) * (a * a + b * b) * levelling;
               // slope: of the plate and of what has set beneath, carried by its donor
-              const drive = pullAlong - steep * (set[next]! - set[here]!);
+              const drive = pullAlong - steep * (set[next]! + bed[next]! - set[here]! - bed[here]!);
               const source = drive >= 0 ? a : b;
               const carried = factor * source * source * drive * perCell;
               leaves = carried > 0 ? level + carried : level;
@@ -179,8 +198,8 @@ function substitute(
 }
 
 /** How the surface falls across the lines of a sweep, into `falls`. */
-function crossSlopes({ mobile, set, surface, falls }: Film, { before, after, perM }: FilmLines): void {
-  for (let i = 0; i < surface.length; i++) surface[i] = mobile[i]! + set[i]!;
+function crossSlopes({ bed, mobile, set, surface, falls }: Film, { before, after, perM }: FilmLines): void {
+  for (let i = 0; i < surface.length; i++) surface[i] = mobile[i]! + set[i]! + bed[i]!;
   for (let i = 0; i < surface.length; i++) falls[i] = (surface[after[i]!]! - surface[before[i]!]!) * perM[i]!;
 }
 

@@ -11,7 +11,15 @@ export { reachOn } from './reach.ts';
 export { FILM_WORDS, type FilmWord } from './judged.ts';
 export { HOLE_M, dabMl, filmShape } from './measures.ts';
 export { COVERS, REACHES, filmOutlook, pouredFilm, type FilmOutlook, type PouredFilm } from './outlook.ts';
-export { SWIRL_LEVELS, levelPour, levelSetup, type SwirlLevel } from './practice-levels.ts';
+export {
+  SWIRL_LEVELS,
+  basePart,
+  levelPour,
+  levelSetup,
+  toolOf,
+  type SwirlLevel,
+  type SwirlTool,
+} from './practice-levels.ts';
 export { LEVEL_HELD, STEEPEST_DEG, SwirlPractice, bladeLies, type Held, type SwirlMoment } from './practice.ts';
 export { swirlResult, type SwirlResult } from './practice-result.ts';
 export { bareTowards, bestCourse, steered } from './steered.ts';

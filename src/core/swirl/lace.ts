@@ -65,7 +65,7 @@ function bareNear({ columns, rows, cellM, plate }: Film, depths: Float64Array): 
         if (hypot(c - column, r - row) * cellM > EDGE_M) continue;
         if (c < 0 || r < 0 || c >= columns || r >= rows) return true;
         const near = r * columns + c;
-        if (plate[near] === 0 || depths[near]! < HOLE_M) return true;
+        if (plate[near] !== 1 || depths[near]! < HOLE_M) return true;
       }
     return false;
   };

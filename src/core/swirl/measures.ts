@@ -33,7 +33,7 @@ export interface FilmShape {
   readonly unevenness: number;
   /** Largest first. */
   readonly holes: readonly Hole[];
-  /** Share of the batter in the outermost ring. */
+  /** Share of the batter that ran up the wall; where a plate has none, in its outermost ring. */
   readonly rimShare: number;
 }
 
@@ -45,7 +45,7 @@ export function coveredShare({ plate, mobile, set }: Film): number {
   let cells = 0;
   let covered = 0;
   for (let i = 0; i < plate.length; i++) {
-    if (plate[i] === 0) continue;
+    if (plate[i] !== 1) continue;
     cells++;
     if (mobile[i]! + set[i]! >= HOLE_M) covered++;
   }
@@ -56,14 +56,15 @@ export function coveredShare({ plate, mobile, set }: Film): number {
 export function filmShape(film: Film): FilmShape {
   const { columns, rows, cellM, plate, mobile, set } = film;
   const [halfX, halfY] = [(columns * cellM) / 2, (rows * cellM) / 2];
+  const walled = plate.includes(2);
   let [covered, sum, squares, all, rim] = [0, 0, 0, 0, 0];
   for (let i = 0; i < plate.length; i++) {
     if (!plate[i]) continue;
     const depth = mobile[i]! + set[i]!;
     all += depth;
     const [x, y] = placeOf(film, i);
-    if (isRim(x / halfX, y / halfY, columns === rows)) rim += depth;
-    if (depth < HOLE_M) continue;
+    if (walled ? plate[i] === 2 : isRim(x / halfX, y / halfY, columns === rows)) rim += depth;
+    if (depth < HOLE_M || plate[i] === 2) continue;
     covered++;
     sum += depth;
     squares += depth * depth;
@@ -83,7 +84,8 @@ function isRim(x: number, y: number, round: boolean): boolean {
   return round ? Math.hypot(x, y) > RIM_FROM : Math.max(Math.abs(x), Math.abs(y)) > RIM_FROM;
 }
 
-function placeOf({ columns, rows, cellM }: Film, cell: number): readonly [number, number] {
+/** A cell's middle, m from the plate's: to the right, to the front. */
+export function placeOf({ columns, rows, cellM }: Film, cell: number): readonly [number, number] {
   return [((cell % columns) + 0.5 - columns / 2) * cellM, (Math.floor(cell / columns) + 0.5 - rows / 2) * cellM];
 }
 

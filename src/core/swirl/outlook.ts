@@ -1,3 +1,4 @@
+import { dab } from './dab.ts';
 import { depthsOf } from './film.ts';
 import { swirl } from './hands.ts';
 import { laceOf, type LaceHole } from './lace.ts';
@@ -17,11 +18,12 @@ export interface PouredFilm {
   readonly lace: readonly LaceHole[];
 }
 
-/** A pour run over a pan in its own way, by usual hands or by these. */
-export function pouredFilm(setup: SwirlSetup, volumeMl: number, hands = handsOf(setup.way)): PouredFilm {
+/** A pour run over a pan in its own way, by usual hands or by these; its largest hole dabbed with so much. */
+export function pouredFilm(setup: SwirlSetup, volumeMl: number, hands = handsOf(setup.way), dabbedMl = 0): PouredFilm {
   const pan = dryPan(setup);
   if (typeof setup.way === 'object') spread(pan, volumeMl, setup.way, hands);
   else swirl(pan, volumeMl, hands);
+  if (dabbedMl > 0) dab(pan.film, dabbedMl);
   const { columns, rows } = pan.film;
   const lace = laceOf(pan.film, setup.plate.surfaceC);
   return { volumeMl, shape: filmShape(pan.film), columns, rows, depthM: depthsOf(pan.film), lace };

@@ -11,6 +11,12 @@ type Base =
   | { readonly kind: 'round'; readonly diameterMm: number }
   | { readonly kind: 'rectangle'; readonly widthMm: number; readonly depthMm: number };
 
+/** A wall about a round base: how steep it rises, degrees, and how far out it goes, mm. */
+interface Wall {
+  readonly slopeDeg: number;
+  readonly wideMm: number;
+}
+
 /** What a pour is swirled over and how it runs. */
 export interface SwirlSetup {
   readonly base: Base;
@@ -21,6 +27,8 @@ export interface SwirlSetup {
   readonly cells: number;
   /** Tilted when it is left out. */
   readonly way?: FilmWay;
+  /** Left out: the film ends at the base's rim. */
+  readonly wall?: Wall;
 }
 
 /** A film on its pan while it is swirled. */
@@ -33,13 +41,19 @@ export interface PanFilm {
 
 const MM_PER_M = 1000; // Definition.
 
-export function dryPan({ base, batter, batterC, plate, cells }: SwirlSetup): PanFilm {
-  const [widthMm, depthMm] = sizeOf(base);
+export function dryPan({ base, batter, batterC, plate, cells, wall }: SwirlSetup): PanFilm {
+  const wideMm = base.kind === 'round' ? (wall?.wideMm ?? 0) : 0;
+  const [widthMm, depthMm] = sizeOf(base).map((mm) => mm + 2 * wideMm) as [number, number];
   const cellM = max(widthMm, depthMm) / MM_PER_M / cells;
   const radiusM = base.kind === 'round' ? base.diameterMm / 2 / MM_PER_M : Infinity;
+  const steep = Math.tan(((wall?.slopeDeg ?? 0) * Math.PI) / 180);
+  const risesM = (xM: number, yM: number): number | null => {
+    const overM = hypot(xM, yM) - radiusM;
+    return overM > wideMm / MM_PER_M ? null : steep * max(0, overM);
+  };
   const count = (mm: number) => max(1, Math.round(mm / MM_PER_M / cellM));
   return {
-    film: dryFilm(count(widthMm), count(depthMm), cellM, (xM, yM) => hypot(xM, yM) <= radiusM),
+    film: dryFilm(count(widthMm), count(depthMm), cellM, risesM),
     flow: { batter, table: fluxTable(batter) },
     sets: setDepths(plate, batterC),
     atS: 0,
@@ -56,6 +70,8 @@ function sizeOf(base: Base): readonly [number, number] {
 
 /** A ladle's stream as it lands, m. Assumed. */
 const STREAM_M = 0.02;
+/** A bottle's stream as it lands, m. Assumed. */
+const NOZZLE_M = 0.006;
 const M3_PER_ML = 1e-6; // Definition.
 
 /** Batter that falls onto the plate in a stream so wide, at a spot from its middle. What would fall beside the plate is not poured. */
@@ -72,10 +88,18 @@ export function pourOn({ film }: PanFilm, volumeM3: number, at: { xM: number; yM
   for (const cell of cells) mobile[cell]! += volumeM3 / cells.length / (cellM * cellM);
 }
 
-/** What of a pour into the middle, even over so many seconds, falls in a step that begins `sinceS` after it began. */
-export function pourFor(pan: PanFilm, volumeMl: number, pourS: number, sinceS: number, stepS: number): void {
+/** What of a pour, even over so many seconds, falls in a step that begins `sinceS` after it began: in the middle, or from a bottle at a spot. */
+export function pourFor(
+  pan: PanFilm,
+  volumeMl: number,
+  pourS: number,
+  sinceS: number,
+  stepS: number,
+  bottleAt?: { readonly xM: number; readonly yM: number },
+): void {
   const fallsS = min(stepS, pourS - sinceS);
-  if (fallsS > 0) pourOn(pan, (volumeMl * M3_PER_ML * fallsS) / pourS, { xM: 0, yM: 0 }, STREAM_M);
+  if (fallsS <= 0) return;
+  pourOn(pan, (volumeMl * M3_PER_ML * fallsS) / pourS, bottleAt ?? { xM: 0, yM: 0 }, bottleAt ? NOZZLE_M : STREAM_M);
 }
 
 /** Gravity on a plate that is tilted by an angle towards a direction, both radians; 0 is to the right, a quarter turn to the front. */

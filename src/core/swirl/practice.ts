@@ -6,8 +6,8 @@ import type { LevelPour } from './practice-levels.ts';
 import { USUAL_HANDS, leftM } from './way.ts';
 
 /**
- * How a pan is held, degrees: to the right and to the front, as a hand means it. Of a blade: where it is, the steepest tilt
- * standing for the rim; held in the middle it is lifted.
+ * How a pan is held, degrees: to the right and to the front, as a hand means it. Of a blade or a bottle: where it is, the steepest tilt
+ * standing for the rim; held in the middle a blade is lifted.
  */
 export interface Held {
   readonly rightDeg: number;
@@ -28,6 +28,9 @@ const KEPT_S = 0.1;
 
 /** Nearer to the middle than this, as a share of the tilt that stands for the rim, a blade is lifted, degrees. Assumed. */
 const LIFTED_DEG = 1;
+
+/** A bottle is led as near to the rim as this, of the radius: what falls beside the plate is lost. Assumed. */
+const BOTTLE_REACH = 0.97;
 
 /** Whether a blade held so lies on the plate. */
 export function bladeLies({ rightDeg, frontDeg }: Held): boolean {
@@ -52,15 +55,22 @@ export class SwirlPractice {
   private readonly volumeMl: number;
   private readonly askewRad: number;
   private readonly leavesM: number | null;
+  private readonly bottle: boolean;
+  private readonly pourS: number;
   private blade: Spot | null = null;
   private before: Float64Array;
   private lookedS = 0;
   private atRest = false;
 
-  constructor(setup: SwirlSetup, { volumeMl, askewDeg }: Pick<LevelPour, 'volumeMl' | 'askewDeg'>) {
+  constructor(
+    setup: SwirlSetup,
+    { volumeMl, askewDeg, bottleS }: Pick<LevelPour, 'volumeMl' | 'askewDeg' | 'bottleS'>,
+  ) {
     this.pan = dryPan(setup);
     this.volumeMl = volumeMl;
     this.askewRad = (askewDeg * Math.PI) / 180;
+    this.bottle = bottleS !== undefined;
+    this.pourS = bottleS ?? USUAL_HANDS.pourS;
     this.before = depthsOf(this.pan.film);
     const { way, batter } = setup;
     this.leavesM = typeof way === 'object' ? leftM(way, batter.consistencyPaSn) : null;
@@ -75,7 +85,7 @@ export class SwirlPractice {
     const set = this.bladeOf(held);
     const from = this.blade;
     for (let i = 0; i < STEPS && !this.over; i++) {
-      pourFor(this.pan, this.volumeMl, USUAL_HANDS.pourS, this.pan.atS, stepS);
+      pourFor(this.pan, this.volumeMl, this.pourS, this.pan.atS, stepS, this.bottle ? this.spotOf(held) : undefined);
       if (this.leavesM !== null && from && set)
         drawBlade(this.pan.film, this.leavesM, between(from, set, i / STEPS), between(from, set, (i + 1) / STEPS));
       stepFilm(this.pan, this.pullOf(held), stepS);
@@ -84,7 +94,7 @@ export class SwirlPractice {
     const { atS, film } = this.pan;
     if (atS - (this.moments.at(-1)?.atS ?? -1) >= KEPT_S)
       this.moments.push({ atS, ...held, coverage: coveredShare(film) });
-    if (atS - this.lookedS < LOOK_S || atS < USUAL_HANDS.pourS + LOOK_S) return;
+    if (atS - this.lookedS < LOOK_S || atS < this.pourS + LOOK_S) return;
     const now = depthsOf(film);
     const moved = now.reduce((sum, depth, i) => sum + Math.abs(depth - this.before[i]!), 0) / now.length;
     this.atRest = moved < AT_REST_M;
@@ -94,17 +104,26 @@ export class SwirlPractice {
 
   /** Where the blade is set down. */
   private bladeOf(held: Held): Spot | null {
-    if (this.leavesM === null || this.pan.atS < USUAL_HANDS.pourS || !bladeLies(held)) return null;
-    const { rightDeg, frontDeg } = held;
-    const radiusM = (this.pan.film.columns * this.pan.film.cellM) / 2;
-    const { xM, yM } = { xM: (radiusM * rightDeg) / STEEPEST_DEG, yM: (radiusM * frontDeg) / STEEPEST_DEG };
+    if (this.leavesM === null || this.pan.atS < this.pourS || !bladeLies(held)) return null;
+    const { xM, yM } = this.spotOf(held);
     // its middle stays where the blade reaches the rim
-    const inside = Math.min(1, bladeReachM(radiusM) / Math.hypot(xM, yM));
+    const inside = Math.min(1, bladeReachM(this.radiusM) / Math.hypot(xM, yM));
     return { xM: inside * xM, yM: inside * yM };
   }
 
+  /** Where on the plate a hand that holds so is. */
+  private spotOf({ rightDeg, frontDeg }: Held): Spot {
+    const perDeg = this.radiusM / STEEPEST_DEG;
+    const inside = Math.min(1, (BOTTLE_REACH * STEEPEST_DEG) / Math.max(Math.hypot(rightDeg, frontDeg), 1e-9));
+    return { xM: inside * perDeg * rightDeg, yM: inside * perDeg * frontDeg };
+  }
+
+  private get radiusM(): number {
+    return (this.pan.film.columns * this.pan.film.cellM) / 2;
+  }
+
   private pullOf({ rightDeg, frontDeg }: Held) {
-    if (this.leavesM !== null) return pullOf(0, 0);
+    if (this.leavesM !== null || this.bottle) return pullOf(0, 0);
     const steep = Math.min(STEEPEST_DEG, Math.hypot(rightDeg, frontDeg));
     const towards = Math.atan2(frontDeg, rightDeg);
     const pull = pullOf((steep * Math.PI) / 180, towards);

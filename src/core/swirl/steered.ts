@@ -1,7 +1,7 @@
 import { USUAL_HANDS } from './way.ts';
 import { HOLE_M } from './measures.ts';
 import type { PanFilm } from './pan-film.ts';
-import { levelPour, levelSetup, type SwirlLevel } from './practice-levels.ts';
+import { levelPour, levelSetup, toolOf, type SwirlLevel } from './practice-levels.ts';
 import { LEVEL_HELD, STEEPEST_DEG, SwirlPractice, type Held } from './practice.ts';
 import { DRAWN_S, bladeAt } from './spreader.ts';
 
@@ -23,7 +23,7 @@ export function bareTowards({ film }: PanFilm): {
   let cells = 0;
   for (let row = 0, i = 0; row < rows; row++)
     for (let column = 0; column < columns; column++, i++) {
-      if (plate[i] === 0) continue;
+      if (plate[i] !== 1) continue;
       cells++;
       if (mobile[i]! + set[i]! >= HOLE_M) continue;
       bare++;
@@ -46,9 +46,24 @@ function led(pan: PanFilm): Held {
   return { rightDeg: (STEEPEST_DEG * xM) / radiusM, frontDeg: (STEEPEST_DEG * yM) / radiusM };
 }
 
-/** How a computed hand holds the pan now: round and round, leaning towards what is bare, level once all is covered. */
-export function steered(pan: PanFilm, byBlade: boolean): Held {
-  if (byBlade) return led(pan);
+/** A bead runs out beyond the spot it falls on, of the radius; so far from the rim its last round lies. Assumed: tried. */
+const BEAD_RUNS = 0.05;
+/** Rounds of a bottle's spiral from the middle to the rim. Assumed: tried, about a bead's width apart. */
+const ROUNDS = 8;
+
+/** Where a computed hand leads a bottle that is empty after so long: on a spiral that gives each area its share. */
+function poured({ atS }: PanFilm, bottleS: number): Held {
+  const share = Math.min(1, atS / bottleS);
+  const r = (1 - BEAD_RUNS) * STEEPEST_DEG * Math.sqrt(share);
+  const turned = 2 * Math.PI * ROUNDS * Math.sqrt(share);
+  return { rightDeg: r * Math.cos(turned), frontDeg: r * Math.sin(turned) };
+}
+
+/** How a computed hand goes on now: round and round, leaning towards what is bare, level once all is covered; a blade or a bottle on a spiral outwards. */
+export function steered(pan: PanFilm, level: SwirlLevel): Held {
+  const pour = levelPour(level);
+  if (pour.bottleS !== undefined) return poured(pan, pour.bottleS);
+  if (toolOf(pour) === 'blade') return led(pan);
   const bare = bareTowards(pan);
   const since = pan.atS - USUAL_HANDS.pourS;
   if (since < 0 || bare.share < COVERED_TO) return LEVEL_HELD;
@@ -68,6 +83,6 @@ const MOST_LEAN = 0.7; // Invented.
 /** The computed hand's whole course. */
 export function bestCourse(level: SwirlLevel, cells: number): SwirlPractice {
   const practice = new SwirlPractice(levelSetup(level, cells), levelPour(level));
-  while (!practice.over) practice.advance(1 / 30, steered(practice.pan, levelPour(level).leavesMm !== undefined));
+  while (!practice.over) practice.advance(1 / 30, steered(practice.pan, level));
   return practice;
 }

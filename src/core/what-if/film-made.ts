@@ -1,6 +1,6 @@
 import { lotsOf } from '#core/run';
 import type { RunView } from '#core/setup';
-import { pouredFilm, type FilmWord, type PouredFilm } from '#core/swirl';
+import { handsOf, pouredFilm, type FilmWord, type PouredFilm } from '#core/swirl';
 import { filmBears, type FilmBears } from './film-bears.ts';
 import { filmSetup } from './film.ts';
 
@@ -13,15 +13,18 @@ const BEYOND = 1.3;
 export function filmMade(run: RunView, pieceId: string): PouredFilm | null {
   const piece = run.state.pieces.get(pieceId);
   if (!piece) return null;
-  const { formulaId, stationId, doses, volumeMl, pouredAtMs, film } = piece;
+  const { formulaId, stationId, doses, volumeMl, pouredAtMs, film, dabbedMl } = piece;
   const lot = lotsOf(run.state, formulaId).find(({ number }) => number === piece.lot);
   const setup = filmSetup(run, { formulaId, stationId, lot, doses }, pouredAtMs);
   if (!setup) return null;
   const { swirl } = setup;
   const believedPaS = swirl.batter.consistencyPaSn;
   const consistencyPaSn = asSaid(film, filmBears(swirl, volumeMl), believedPaS);
-  return run.once(`film of ${pieceId} ${film} ${consistencyPaSn.toPrecision(3)} ${volumeMl}`, () =>
-    pouredFilm({ ...swirl, cells: CELLS, batter: { ...swirl.batter, consistencyPaSn } }, volumeMl),
+  return run.once(`film of ${pieceId} ${film} ${consistencyPaSn.toPrecision(3)} ${volumeMl} ${dabbedMl}`, () =>
+    pouredFilm(
+      { ...swirl, cells: CELLS, batter: { ...swirl.batter, consistencyPaSn } },
+      ...([volumeMl, handsOf(swirl.way), dabbedMl] as const),
+    ),
   );
 }
 

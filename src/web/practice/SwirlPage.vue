@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { useIntervalFn, usePreferredReducedMotion } from '@vueuse/core';
 import { computed, ref, watch } from 'vue';
-import { levelPour } from '#core/swirl';
+import { basePart, levelPour, toolOf } from '#core/swirl';
 import AppBar from '../parts/AppBar.vue';
 import BigButton from '../parts/BigButton.vue';
 import ChoiceChips from '../parts/ChoiceChips.vue';
@@ -19,7 +19,9 @@ const trainer = useSwirlTrainer();
 const { level, playing, frame, result, tilt, skills, unkept, isOver } = trainer;
 const { byDevice, noTilt } = tilt;
 const motion = usePreferredReducedMotion();
-const byBlade = computed(() => levelPour(level.value).leavesMm !== undefined);
+/** How much of the picture's width is the pan's base; the rest is its wall. */
+const baseShare = computed(() => basePart(level.value));
+const tool = computed(() => toolOf(levelPour(level.value)));
 
 const levels = computed(() =>
   trainer.levels.map((value) => {
@@ -93,7 +95,7 @@ useKeys(' ', startOrStop);
       <PracticeTabs />
     </div>
     <p class="text-soft" :class="{ 'max-sm:sr-only': playing }">
-      {{ t(byBlade ? 'swirlPractice.leadBlade' : 'swirlPractice.lead') }}
+      {{ t(`swirlPractice.lead.${tool}`) }}
     </p>
     <div class="grid items-start gap-5 lg:grid-cols-[16rem_1fr_20rem]">
       <section class="flex flex-col gap-3">
@@ -105,20 +107,21 @@ useKeys(' ', startOrStop);
         <BigButton look="say" data-testid="swirl-start" :key-cap="t('key.space')" @click="startOrStop">{{
           t(playing ? 'practice.stop' : isOver ? 'practice.again' : 'swirlPractice.start')
         }}</BigButton>
-        <BigButton v-if="!byDevice && !byBlade" data-testid="by-device" @click="tilt.useDevice">{{
+        <BigButton v-if="!byDevice && tool === 'pan'" data-testid="by-device" @click="tilt.useDevice">{{
           t('swirlPractice.byDevice')
         }}</BigButton>
         <BigButton v-else-if="byDevice" @click="tilt.byHand">{{ t('swirlPractice.byHand') }}</BigButton>
         <p v-if="noTilt" role="alert" class="text-sm text-ember" data-testid="no-tilt">
           {{ t(`swirlPractice.noTilt.${noTilt}`) }}
         </p>
-        <p class="text-sm text-soft">{{ t(byBlade ? 'swirlPractice.bladeKeys' : 'swirlPractice.keys') }}</p>
+        <p class="text-sm text-soft">{{ t(`swirlPractice.keys.${tool}`) }}</p>
       </section>
       <section class="mx-auto w-full max-w-lg" :class="{ 'max-lg:order-first': playing }">
         <SwirlPan
           :frame="frame"
           :label="label"
-          :by-blade="byBlade"
+          :tool="tool"
+          :base-share="baseShare"
           :askew="level === 'askew' && motion !== 'reduce'"
           @point="tilt.point"
           @rest="tilt.rest"

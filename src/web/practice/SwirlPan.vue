@@ -1,11 +1,17 @@
 <script setup lang="ts">
 import { computed, onMounted, useTemplateRef, watch } from 'vue';
-import { bladeLies } from '#core/swirl';
+import { bladeLies, type SwirlTool } from '#core/swirl';
 import type { Frame } from './swirl.worker.ts';
 import { drawFilm } from './film-light.ts';
 
 /** The practice pan from above, its film lit from the side so that its depth is seen; a pointer on it tilts it. */
-const props = defineProps<{ frame: Frame | null; label: string; askew: boolean; byBlade: boolean }>();
+const props = defineProps<{
+  frame: Frame | null;
+  label: string;
+  askew: boolean;
+  tool: SwirlTool;
+  baseShare: number;
+}>();
 const emit = defineEmits<{ point: [x: number, y: number]; rest: [] }>();
 const canvas = useTemplateRef('canvas');
 
@@ -44,9 +50,18 @@ function pressed(event: PointerEvent): void {
       @pointerup="emit('rest')"
       @pointercancel="emit('rest')"
     />
+    <!-- where its base ends and its wall begins -->
+    <svg
+      v-if="baseShare < 1"
+      viewBox="-1 -1 2 2"
+      class="pointer-events-none absolute inset-0 size-full"
+      aria-hidden="true"
+    >
+      <circle :r="baseShare" fill="none" class="stroke-rim" stroke-width="0.012" />
+    </svg>
     <!-- where the pan is tilted to, or the blade is -->
     <svg
-      v-if="frame && (!byBlade || lies)"
+      v-if="frame && (tool !== 'blade' || lies)"
       viewBox="-110 -110 220 220"
       class="pointer-events-none absolute inset-0 size-full"
       aria-hidden="true"
@@ -54,7 +69,7 @@ function pressed(event: PointerEvent): void {
       <circle
         :cx="4 * frame.held.rightDeg"
         :cy="4 * frame.held.frontDeg"
-        :r="byBlade ? 9 : 6"
+        :r="tool === 'blade' ? 9 : 6"
         class="fill-go stroke-ink"
         stroke-width="2"
       />

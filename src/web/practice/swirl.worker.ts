@@ -28,7 +28,7 @@ const MM = 1000;
 const BESIDE = -1;
 
 let practice: SwirlPractice | undefined;
-let byBlade = false;
+let levelOf: SwirlLevel = 'forgiving';
 let best: SwirlPractice | undefined;
 let bestOf = '';
 
@@ -36,14 +36,14 @@ const trainer = {
   /** The pan dry, and the pour begins. */
   begin(level: SwirlLevel, cells: number): Frame {
     practice = new SwirlPractice(levelSetup(level, cells), levelPour(level));
-    byBlade = levelPour(level).leavesMm !== undefined;
+    levelOf = level;
     return frame(practice, { rightDeg: 0, frontDeg: 0 });
   },
 
   /** On by a span; by the computed hand where nobody holds the pan. */
   advance(spanS: number, held: Held | null): Frame {
     if (!practice) throw new Error('No pour has begun.');
-    const by = held ?? steered(practice.pan, byBlade);
+    const by = held ?? steered(practice.pan, levelOf);
     practice.advance(spanS, by);
     return frame(practice, by);
   },
@@ -63,7 +63,7 @@ const BEST_CELLS = 48;
 function frame({ pan, over }: SwirlPractice, held: Held): Frame {
   const { plate, mobile, set, columns } = pan.film;
   const depthMm = new Float32Array(plate.length);
-  for (let i = 0; i < plate.length; i++) depthMm[i] = plate[i] === 1 ? MM * (mobile[i]! + set[i]!) : BESIDE;
+  for (let i = 0; i < plate.length; i++) depthMm[i] = plate[i]! > 0 ? MM * (mobile[i]! + set[i]!) : BESIDE;
   return transfer({ depthMm, columns, atS: pan.atS, over, held, bare: bareTowards(pan) }, [depthMm.buffer]);
 }
 

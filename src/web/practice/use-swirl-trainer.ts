@@ -2,7 +2,7 @@ import { useMediaQuery, usePreferredReducedMotion, useRafFn } from '@vueuse/core
 import { wrap } from 'comlink';
 import { computed, onScopeDispose, ref, shallowRef, watch } from 'vue';
 import { fittingLevel } from '#core/rehearsal';
-import { SWIRL_LEVELS, levelPour, type SwirlLevel, type SwirlMoment, type SwirlResult } from '#core/swirl';
+import { SWIRL_LEVELS, levelPour, toolOf, type SwirlLevel, type SwirlMoment, type SwirlResult } from '#core/swirl';
 import { useProgress } from './use-progress.ts';
 import type { Frame, SwirlTrainer } from './swirl.worker.ts';
 import { useTilt } from './use-tilt.ts';
@@ -41,7 +41,7 @@ export function useSwirlTrainer() {
   // another level is another pour: what came of the last one is not of this pan
   watch(level, () => {
     stop();
-    if (levelPour(level.value).leavesMm !== undefined) tilt.byHand(); // a blade is no pan that a device could be
+    if (toolOf(levelPour(level.value)) !== 'pan') tilt.byHand(); // a blade or a bottle is no pan that a device could be
     result.value = null;
   });
 

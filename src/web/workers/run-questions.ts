@@ -136,9 +136,10 @@ export const RUN_QUESTIONS = {
     return (await filmQuestions()).filmAdvice(run, formulaId, stationId, nowMs);
   },
 
-  /** The film that was made of a piece. */
+  /** The film that was made of a piece; in a rehearsal what really lies there. */
   async filmMade(held: HeldRun, pieceId: string): Promise<PouredFilm | null> {
     const run = held.view();
+    if (held.facts.rehearsal) return (await held.kitchen()).film(run.state, pieceId);
     return (await filmQuestions()).filmMade(run, pieceId);
   },
 

@@ -26,6 +26,7 @@ import HeatAdvice from './HeatAdvice.vue';
 import JudgeStrip from './JudgeStrip.vue';
 import NextHandCard from './NextHandCard.vue';
 import PlateBoard from './PlateBoard.vue';
+import RhythmStart from './RhythmStart.vue';
 import RunCounts from './RunCounts.vue';
 import TakenAsUsual from './TakenAsUsual.vue';
 import ThenList from './ThenList.vue';
@@ -205,6 +206,12 @@ useTone(
           @not-yet="notYet"
           @finish="finish"
           @fat-on="fatOn"
+        />
+        <RhythmStart
+          v-if="!swirling && next?.verb === 'pour' && swirled"
+          :hand="next"
+          :held="notReady !== null || fat?.put === true"
+          @pour="done"
         />
         <div class="grid grid-cols-2 gap-2">
           <BigButton class="flex-nowrap! text-base" :disabled="!lastTap" data-testid="undo" @click="board.undo"

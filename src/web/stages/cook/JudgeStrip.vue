@@ -6,6 +6,7 @@ import { UNDERSIDES } from '#core/plate';
 import type { Piece } from '#core/run';
 import { dabMl, type FilmWord } from '#core/swirl';
 import type { FilmAdvice } from '#core/what-if';
+import BigButton from '../../parts/BigButton.vue';
 import FilmSteps from '../../parts/FilmSteps.vue';
 import { millilitres } from '../../parts/format.ts';
 import { browningColour } from '../../parts/browning-ramp.ts';
@@ -65,6 +66,9 @@ function turned(turn: string): void {
 function filmSaid(word: FilmWord): void {
   void store.tap([{ kind: 'film-judged', payload: { pieceId: film.value!.id, film: word } }]);
 }
+function dabbed({ id: pieceId, volumeMl }: Piece): void {
+  void store.tap([{ kind: 'film-dabbed', payload: { pieceId, volumeMl: dabMl(volumeMl) } }]);
+}
 function cutOpen(centre: string): void {
   void store.tap([{ kind: 'centre-judged', payload: { pieceId: tested.value!.id, centre: centre as Centre } }]);
 }
@@ -114,9 +118,18 @@ function judge(underside: Underside): void {
     </div>
   </div>
   <div v-else-if="said" role="status" data-testid="film-said">
-    <p v-if="said.film === 'hole'" class="font-semibold">
-      {{ t('swirl.dab', { ml: millilitres(dabMl(said.volumeMl)) }) }}
-    </p>
+    <template v-if="said.film === 'hole'">
+      <p class="font-semibold">
+        {{
+          t(said.dabbedMl > 0 ? 'swirl.dabbed' : 'swirl.dab', {
+            ml: millilitres(said.dabbedMl || dabMl(said.volumeMl)),
+          })
+        }}
+      </p>
+      <BigButton v-if="said.dabbedMl === 0" class="mt-1 min-h-16 w-full" @click="dabbed(said)">{{
+        t('swirl.dabDone')
+      }}</BigButton>
+    </template>
     <FilmSteps v-if="advice?.formulaId === said.formulaId" :advice="advice" />
   </div>
   <div

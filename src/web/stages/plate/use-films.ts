@@ -10,8 +10,8 @@ export function useFilms(pieces: () => readonly Piece[]) {
   const lying = () => pieces().filter((piece) => piece.filmShown !== null);
 
   async function draw(): Promise<void> {
-    for (const { id, film } of lying()) {
-      const as = String(film);
+    for (const { id, film, dabbedMl } of lying()) {
+      const as = `${film} ${dabbedMl}`;
       if (drawn.get(id) === as) continue;
       drawn.set(id, as);
       // what could not be worked out is drawn as a piece that lies even
@@ -22,7 +22,7 @@ export function useFilms(pieces: () => readonly Piece[]) {
   watch(
     () =>
       lying()
-        .map(({ id, film }) => `${id} ${film}`)
+        .map(({ id, film, dabbedMl }) => `${id} ${film} ${dabbedMl}`)
         .join(),
     () => void draw(),
     { immediate: true },

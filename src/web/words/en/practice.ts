@@ -59,8 +59,12 @@ export const practice = {
   },
   swirlPractice: {
     title: 'Practice the swirl',
-    lead: 'A thin pour runs over the pan as you tilt it, and sets while it runs. Cover it all, evenly, then hold it level.',
-    leadBlade: 'A pour is drawn out with a blade, and sets meanwhile. Cover it all, evenly, then lift the blade.',
+    lead: {
+      pan: 'A thin pour runs over the pan as you tilt it, and sets while it runs. Cover it all, evenly, then hold it level.',
+      blade: 'A pour is drawn out with a blade, and sets meanwhile. Cover it all, evenly, then lift the blade.',
+      bottle:
+        'Batter runs from a bottle where you hold it, and sets meanwhile. Cover the plate, evenly, before it is empty.',
+    },
     level: 'Pour',
     levels: {
       forgiving: 'Forgiving',
@@ -70,6 +74,7 @@ export const practice = {
       little: 'Too little',
       askew: 'Askew pan',
       spreader: 'Spreader',
+      bottle: 'From a bottle',
     },
     about: {
       forgiving: 'Plenty of thin batter on a mild pan: time to see how it runs.',
@@ -80,6 +85,7 @@ export const practice = {
       askew: 'The pan leans to the right by itself: hold against it.',
       spreader:
         'A wide flat plate that nobody tilts: draw the batter out with the blade, round and round from the middle.',
+      bottle: 'A giant on a flat plate: bead beside bead from the middle outwards, slower the farther out.',
     },
     pour: '{ml} on a pan of {cm} cm at {heat}.',
     start: 'Pour',
@@ -93,9 +99,13 @@ export const practice = {
         'The browser refused to tell its tilt. Allow motion in its settings for this page, or use a finger or the arrow keys.',
       silent: 'This device has said nothing of its tilt. Use a finger, a mouse or the arrow keys.',
     },
-    keys: 'Press on the pan where the batter is to run, or hold arrow keys. Space pours.',
-    bladeKeys:
-      'Draw with a finger or a mouse; lifted, the blade is off. By keys: hold an arrow, and let go only once the next is down. Space pours.',
+    keys: {
+      pan: 'Press on the pan where the batter is to run, or hold arrow keys. Space pours.',
+      bottle:
+        'Lead the bottle with a finger or a mouse; let go, it runs into the middle. By keys: hold arrows. Space pours.',
+      blade:
+        'Draw with a finger or a mouse; lifted, the blade is off. By keys: hold an arrow, and let go only once the next is down. Space pours.',
+    },
     pan: 'The pan, {percent} % covered',
     panBest: 'The pan in a computed hand, {percent} % covered',
     covered: '{percent} % covered',
@@ -114,7 +124,7 @@ export const practice = {
     },
     told: {
       covered: '{percent} % covered, the last of it at {s} s.',
-      even: '{mm} mm deep on average, ± {percent} %; {rim} % of it ran up to the rim.',
+      even: '{mm} mm deep on average, ± {percent} %; {rim} % of it went to the rim.',
       dab: 'A hole: dab {ml} where it is {where}.',
       wrong: 'It fell behind at {s} s: watch that moment again.',
     },

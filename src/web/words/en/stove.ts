@@ -11,6 +11,7 @@ export const stove = {
     'turn-judged': 'the verdict on',
     'centre-judged': 'the middle of',
     'film-judged': 'the film of',
+    'film-dabbed': 'the dab on',
     'aim-set': 'the aim at',
     'second-side-set': 'the pin',
     'fault-seen': 'the fault of',
@@ -174,6 +175,12 @@ export const stove = {
     },
     ask: 'How does {place} lie? Nothing to say: it covers.',
     words: { covered: 'Covers', hole: 'A hole', short: 'Did not cover', thick: 'Too thick' },
+    rhythm: {
+      by: 'Begin a pour by my rhythm, {s} s after a lift',
+      hold: 'Pours itself in {s} s. Not yet',
+    },
+    dabDone: 'Dabbed',
+    dabbed: 'About {ml} dabbed on the hole.',
     dab: 'Dab about {ml} on the hole while it is wet.',
     chance: 'The next one covers in {tens} of ten.',
     step: {
