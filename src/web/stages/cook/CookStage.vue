@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { useWakeLock } from '@vueuse/core';
 import { Undo2 } from '@lucide/vue';
-import { computed, onBeforeUnmount, onMounted } from 'vue';
+import { computed, defineAsyncComponent, onBeforeUnmount, onMounted } from 'vue';
 import { useRouter } from 'vue-router';
 import { familyOf } from '#core/formula';
 import { CUES_OF } from '#core/piece';
@@ -26,7 +26,6 @@ import HeatAdvice from './HeatAdvice.vue';
 import JudgeStrip from './JudgeStrip.vue';
 import NextHandCard from './NextHandCard.vue';
 import PlateBoard from './PlateBoard.vue';
-import RhythmStart from './RhythmStart.vue';
 import RunCounts from './RunCounts.vue';
 import TakenAsUsual from './TakenAsUsual.vue';
 import ThenList from './ThenList.vue';
@@ -37,6 +36,8 @@ import { useTone } from './use-tones.ts';
 const store = useRun();
 const router = useRouter();
 const board = useBoard();
+/** A morning without thin batter is not sent it. */
+const RhythmStart = defineAsyncComponent(() => import('./RhythmStart.vue'));
 const { next, row, lastTap, looked } = board;
 const { prompts, first, isDue } = usePrompts();
 
