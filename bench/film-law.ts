@@ -1,4 +1,4 @@
-import { seeded } from '#core/rehearsal';
+import { seeded } from '#core/statistics';
 import { USUAL_HANDS, dryPan, filmLaw, filmShape, pouredFilm, swirl, thinBatter, type SwirlSetup } from '#core/swirl';
 
 /** A pour over a pan, and how long the hands wait before they tilt. */

@@ -12,7 +12,7 @@ import {
   type Predicted,
   type Resolution,
 } from '#core/piece';
-import { seeded } from '#core/rehearsal';
+import { seeded } from '#core/statistics';
 import { GRIDDLE_CAKES, SKERRY_CREPES } from '#demo';
 
 const ofShelf = (name: string) => SHELF.find((body) => body.name === name)!;

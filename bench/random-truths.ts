@@ -28,7 +28,7 @@ import {
   type SimulatedPiece,
 } from '#core/piece';
 import type { SpotOnPlate } from '#core/plate';
-import { normal, seeded } from '#core/rehearsal';
+import { normal, seeded } from '#core/statistics';
 
 /** A batter on a griddle as a desk has it written down. */
 const BODY = SHELF.find(({ name }) => name === 'Buttermilk cakes')!;

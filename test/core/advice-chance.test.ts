@@ -4,7 +4,7 @@ import { preheatOf } from '#core/heating';
 import { SHELF, type FormulaBody } from '#core/formula';
 import { degreesPerLnGain, trackAt, zoneThermal, zoneTrack, type Dial, type StationBody } from '#core/plate';
 import { READY_BEFORE_S } from '#core/plan';
-import { normal, seeded } from '#core/rehearsal';
+import { normal, seeded } from '#core/statistics';
 import { panfulLoad } from '../../src/core/surface/food-load.ts';
 import { GAP_S, limitsOf, steadyMark, usualFoodW } from '../../src/core/heating/zone-heat.ts';
 import { obeyedKitchens } from '../../scripts/lib/rehearsals.ts';

@@ -1,5 +1,5 @@
 import { describe, expect, it } from '@jest/globals';
-import { normal, seedFrom, seeded } from '#core/rehearsal';
+import { normal, seedFrom, seeded } from '#core/statistics';
 
 describe('chance', () => {
   it('is the same for a seed and differs between seeds', () => {

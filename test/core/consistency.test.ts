@@ -21,7 +21,7 @@ import {
   type BatterMoment,
 } from '#core/consistency';
 import { slumpDisc } from '#core/pour';
-import { normal, seeded } from '#core/rehearsal';
+import { normal, seeded } from '#core/statistics';
 
 const RHO = 1080;
 const mm2S = (paS: number, rho = RHO) => (paS / rho) * 1e6;

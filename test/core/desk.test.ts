@@ -3,7 +3,7 @@ import { describe, expect, it } from '@jest/globals';
 import { runView, briefPanfuls, discOn, wholeBatter, piecesLeft, runAllergens } from '#core/setup';
 import { forecast, pieceInput } from '#core/forecast';
 import { batterLeft } from '#core/lot';
-import { nextActions, nextMoment, planRun } from '#core/guidance';
+import { askedMorning, nextActions, nextMoment, planRun } from '#core/guidance';
 import { unrecordedWindows } from '#core/carry-over';
 import { GRIDDLE, GRIDDLE_CAKES, SKERRY_CREPES, CREPE_PAN_ONE } from '#demo';
 import { pouredDensityGPerMl } from '#core/formula';
@@ -292,7 +292,10 @@ describe('the plan of a run', () => {
     const large = [...small, event('portion-set', { formulaId: CAKES, volumeMl: 120 })];
     const plan = (events: StoredEvent[]) => planRun(runView(PINS, stateOf(events), tables), 0);
     expect(plan(large).capacity[`${GRIDDLE_ID}/A`]).toBeLessThanOrEqual(plan(small).capacity[`${GRIDDLE_ID}/A`]!);
-    expect(plan(large).startMs).toBeLessThan(plan(small).startMs);
+    const firstS = (events: StoredEvent[]) =>
+      askedMorning(runView(PINS, stateOf(events), tables), BRIEF, 0).jobs.find(({ formulaId }) => formulaId === CAKES)!
+        .first.bestS;
+    expect(firstS(large)).toBeGreaterThan(firstS(small) + 5);
   });
 
   it('says what is missing', () => {

@@ -1,7 +1,7 @@
 import { describe, expect, it } from '@jest/globals';
 import fc from 'fast-check';
 import { appearanceAt, pictureOf, simulatePiece, type Appearance, type PictureOf } from '#core/piece';
-import { seeded } from '#core/rehearsal';
+import { seeded } from '#core/statistics';
 import { cake, crepe } from './pieces.ts';
 
 const CAKE_AT_182 = simulatePiece(cake(182));

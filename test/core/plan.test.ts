@@ -1,6 +1,13 @@
 import { describe, expect, it } from '@jest/globals';
-import fc from 'fast-check';
-import { panfulBlocks, planMorning, scheduleBackwards, type Job, type MorningJob } from '#core/plan';
+import {
+  cookingOf,
+  foundPanfuls,
+  panfulBlocks,
+  planMorning as planFound,
+  type Job,
+  type MorningJob,
+  type MorningZone,
+} from '#core/plan';
 
 // The check formulas of the planning reference: a leavened one and a thin one.
 const P = {
@@ -48,94 +55,9 @@ describe('blocks of a panful (check values of the planning reference)', () => {
   });
 });
 
-/** Checks a schedule piece by piece, sharing no code with the planner: hands in one place, windows, zones, order. */
-function faultsOf(jobs: readonly Job[], panfuls: ReturnType<typeof scheduleBackwards>['panfuls']): string[] {
-  const faults: string[] = [];
-  const busy: [number, number][] = [];
-  const zoneUse = new Map<string, [number, number][]>();
-  for (const panful of panfuls) {
-    const { hands, first, second, zones } = jobs.find((candidate) => candidate.formulaId === panful.formulaId)!;
-    const zone = zones.find((candidate) => candidate.key === panful.zoneKey)!;
-    if (panful.size > zone.capacity) faults.push('too many on a zone');
-    busy.push([panful.pourS, panful.pourS + hands.greaseS + hands.pourS * panful.size]);
-    busy.push([panful.flipS, panful.flipS + hands.flipS * panful.size]);
-    busy.push([panful.liftS, panful.liftS + hands.liftS * panful.size]);
-    for (let i = 0; i < panful.size; i++) {
-      const pouredAt = panful.pourS + hands.greaseS + (i + 1) * hands.pourS;
-      const flippedAt = panful.flipS + i * hands.flipS;
-      const turnedAt = flippedAt + hands.flipS;
-      const liftedAt = panful.liftS + i * hands.liftS;
-      const firstS = flippedAt - pouredAt;
-      const secondS = liftedAt - turnedAt;
-      if (firstS < first.bestS - first.earlyS - 1e-6 || firstS > first.bestS + first.lateS + 1e-6)
-        faults.push(`first side ${firstS}`);
-      if (secondS < second.bestS - second.earlyS - 1e-6 || secondS > second.bestS + second.lateS + 1e-6)
-        faults.push(`second side ${secondS}`);
-    }
-    const use = zoneUse.get(panful.zoneKey) ?? [];
-    zoneUse.set(panful.zoneKey, [...use, [panful.pourS, panful.endS + zone.recoveryS]]);
-  }
-  for (const spans of [busy, ...zoneUse.values()]) {
-    spans.sort((a, b) => a[0] - b[0]);
-    for (let i = 1; i < spans.length; i++)
-      if (spans[i]![0] < spans[i - 1]![1] - 1e-6) faults.push('two things at once');
-  }
-  for (const { formulaId, pieces } of jobs) {
-    const made = panfuls
-      .filter((panful) => panful.formulaId === formulaId)
-      .reduce((sum, panful) => sum + panful.size, 0);
-    if (made !== pieces) faults.push(`${made} of ${pieces} pieces`);
-  }
-  if (panfuls.some((panful) => panful.endS > 1e-6)) faults.push('after service');
-  return faults;
-}
-
-describe('scheduling backwards', () => {
-  it('one thin piece: pour −86, flip −32, lift −3 (check value)', () => {
-    const { panfuls } = scheduleBackwards([job('c', C, 1, ['z'], 1, 12)]);
-    expect(panfuls[0]).toMatchObject({ liftS: -3, flipS: -32, pourS: -86, endS: 0 });
-  });
-
-  it.each([
-    ['three thin on one pan', [job('c', C, 3, ['z'], 1, 12)], 282],
-    ['six leavened', [job('p', P, 6, ['z'], 6, 20)], 170],
-    ['twelve leavened on one zone', [job('p', P, 12, ['z'], 6, 20)], 360],
-    ['two thin on two pans', [job('c', C, 2, ['y', 'z'], 1, 12)], 100],
-  ] as const)('%s: no longer than the reference plan', (_name, jobs, spanS) => {
-    const { panfuls } = scheduleBackwards([...jobs]);
-    expect(-panfuls[0]!.pourS).toBeLessThanOrEqual(spanS + 1e-6);
-    expect(faultsOf(jobs, panfuls)).toEqual([]);
-  });
-
-  it('never asks hands to be in two places, nor a piece to leave its window (independent checker, random jobs)', () => {
-    const size = fc.integer({ min: 1, max: 30 });
-    fc.assert(
-      fc.property(
-        size,
-        size,
-        fc.integer({ min: 1, max: 3 }),
-        fc.integer({ min: 1, max: 2 }),
-        (cakes, crepes, zones, pans) => {
-          const jobs = [
-            job('p', P, cakes, ['a', 'b', 'c'].slice(0, zones), 6, 20),
-            job('c', C, crepes, ['y', 'z'].slice(0, pans), 1, 12),
-          ];
-          expect(faultsOf(jobs, scheduleBackwards(jobs).panfuls)).toEqual([]);
-        },
-      ),
-      { numRuns: 60 },
-    );
-  });
-
-  it('the odd remainder comes first in time', () => {
-    const { panfuls } = scheduleBackwards([job('p', P, 13, ['z'], 6, 20)]);
-    expect(panfuls.map((panful) => panful.size)).toEqual([1, 6, 6]);
-  });
-
-  it('names a formula that finds no place', () => {
-    expect(() => scheduleBackwards([job('p', P, 3, ['z'], 0, 20)])).toThrow('formula p');
-  });
-});
+/** The morning with panfuls sought for a moment. */
+const planMorning = (jobs: MorningJob[], zones: MorningZone[], serviceAtMs: number, nowMs: number) =>
+  planFound(jobs, zones, serviceAtMs, nowMs, foundPanfuls(cookingOf(jobs), { seed: 1, tries: 400 }));
 
 describe('the morning', () => {
   const morning = (more: Partial<MorningJob> = {}): MorningJob => ({

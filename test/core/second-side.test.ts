@@ -3,7 +3,7 @@ import { Memo } from '#core/memo';
 import { describe, expect, it } from '@jest/globals';
 import { secondSides, type SecondSideSeen } from '#core/inference';
 import { forecast } from '#core/forecast';
-import { planRun } from '#core/guidance';
+import { askedMorning } from '#core/guidance';
 import { unrecordedLearning } from '#core/carry-over';
 import { pieceAt, timelineTable, type Centre } from '#core/piece';
 import { fold, type StoredEvent } from '#core/run';
@@ -184,9 +184,10 @@ describe('second sides in a run', () => {
       const formulas = PINS.formulas.map((formula) =>
         learned && formula.id === CAKES ? { ...formula, learned: { ...usual, ...learned, atMs: 1 } } : formula,
       );
-      const { panfuls } = planRun(runView({ ...PINS, formulas }, stateOf(...events), tables), T0 - 7_200_000);
-      const one = panfuls.find(({ formulaId }) => formulaId === CAKES)!;
-      return [(one.flipMs - one.pourMs) / 1000, (one.liftMs - one.flipMs) / 1000] as const;
+      const view = runView({ ...PINS, formulas }, stateOf(...events), tables);
+      const { jobs } = askedMorning(view, view.state.brief!, T0 - 7_200_000);
+      const one = jobs.find(({ formulaId }) => formulaId === CAKES)!;
+      return [one.first.bestS, one.second.bestS] as const;
     };
     const [flipS, liftS] = sidesS(undefined);
     const longer = sidesS({ lnSecond: { mean: 0.3, sd: 0.05 } });

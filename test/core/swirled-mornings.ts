@@ -2,7 +2,7 @@ import { targetConsistency } from '#core/consistency';
 import { hydration } from '#core/formula';
 import { Memo } from '#core/memo';
 import { lotAmounts } from '#core/lot';
-import { normal, seeded } from '#core/rehearsal';
+import { normal, seeded } from '#core/statistics';
 import { Folding, lotInUse, type EventKind, type Payload, type StoredEvent } from '#core/run';
 import { portionMl, runView, type RunView } from '#core/setup';
 import { COVERS, REACHES, USUAL_HANDS, pouredFilm, type FilmWord, type SwirlHands } from '#core/swirl';

@@ -1,5 +1,6 @@
 import { plateSimulator, type PlateTruth, type StationBody } from '#core/plate';
-import { normal, seedFrom, seeded, type StoveTurns } from '#core/rehearsal';
+import { type StoveTurns } from '#core/rehearsal';
+import { normal, seedFrom, seeded } from '#core/statistics';
 
 // Plates of the desk's own structure, whose burners differ: against these the spread of its belief is held.
 

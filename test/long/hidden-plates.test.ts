@@ -29,7 +29,8 @@ import {
   type SpotOnPlate,
   type StationBody,
 } from '#core/plate';
-import { normal, probeShows, seeded } from '#core/rehearsal';
+import { probeShows } from '#core/rehearsal';
+import { normal, seeded } from '#core/statistics';
 import { GRIDDLE_CAKES } from '#demo';
 import { PLATE_SPREAD, hiddenPlate, hiddenPlateAt } from './drawn-plates.ts';
 

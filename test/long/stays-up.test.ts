@@ -6,7 +6,7 @@ import { join } from 'node:path';
 import { fileURLToPath } from 'node:url';
 import pg from 'pg';
 import { DataSource } from 'typeorm';
-import { seeded } from '#core/rehearsal';
+import { seeded } from '#core/statistics';
 import { DEMO_PEOPLE } from '#demo';
 import { ensureDatabase, startCluster } from '../../scripts/lib/postgres.ts';
 import { MIGRATIONS } from '../../src/server/migrations/index.ts';

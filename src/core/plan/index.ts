@@ -1,10 +1,15 @@
 export {
   READY_BEFORE_S,
+  cookingOf,
   planMorning,
   type MorningJob,
   type MorningPlan,
   type MorningZone,
   type PlannedLot,
 } from './morning.ts';
-export { panfulBlocks } from './panful.ts';
-export { scheduleBackwards, type Job } from './schedule.ts';
+export { planFaults } from './checked.ts';
+export { panfulBlocks, type SideTime } from './panful.ts';
+export { foundPanfuls, panfulsOf } from './schedule.ts';
+export { type Cooking, type Job } from './problem.ts';
+export { plannedPanfuls, type Panfuls } from './search.ts';
+export { WEIGHTS } from './decoding.ts';

@@ -1,6 +1,8 @@
 import { given } from '#core/given';
-import type { HandsTimeline } from './timeline.ts';
-import { scheduleBackwards, type Job, type PlannedPanful } from './schedule.ts';
+import type { Cooking, Job } from './problem.ts';
+import { panfulsOf, type PlannedPanful } from './schedule.ts';
+import type { Panfuls } from './search.ts';
+import { HandsTimeline } from './timeline.ts';
 
 /** A job with what comes before its first pour. */
 export interface MorningJob extends Job {
@@ -53,7 +55,7 @@ type Conflict =
 
 /** The morning in wall-clock milliseconds. */
 export interface MorningPlan {
-  readonly panfuls: readonly (Omit<PlannedPanful, 'pourS' | 'flipS' | 'liftS' | 'endS'> & {
+  readonly panfuls: readonly (Omit<PlannedPanful, 'pourS' | 'flipS' | 'liftS' | 'endS' | 'handsS'> & {
     readonly pourMs: number;
     readonly flipMs: number;
     readonly liftMs: number;
@@ -92,11 +94,12 @@ export function planMorning(
   zones: readonly MorningZone[],
   serviceAtMs: number,
   nowMs: number,
+  found: Panfuls,
 ): MorningPlan {
   const endMs = serviceAtMs - SERVICE_BUFFER_S * 1000;
   const at = (seconds: number) => Math.round(endMs + seconds * 1000);
-  const schedule = scheduleBackwards(jobs);
-  const panfuls = schedule.panfuls.map(({ pourS, flipS, liftS, endS, ...panful }) => ({
+  const cooked = panfulsOf(found, jobs);
+  const panfuls = cooked.map(({ pourS, flipS, liftS, endS, handsS: _hands, ...panful }) => ({
     ...panful,
     pourMs: at(pourS),
     flipMs: at(flipS),
@@ -104,7 +107,7 @@ export function planMorning(
     endMs: at(endS),
   }));
   const conflicts: Conflict[] = [];
-  const lots = planLots(jobs, panfuls, schedule.hands, endMs, conflicts);
+  const lots = planLots(jobs, panfuls, handsAt(cooked), endMs, conflicts);
   const preheats = zones.flatMap((zone): PlannedPreheat[] => {
     const first = panfuls.find((panful) => panful.zoneKey === zone.key);
     if (!first) return [];
@@ -130,6 +133,24 @@ export function planMorning(
     conflicts,
   };
 }
+
+/** When the first pair of hands is at the plates: it mixes as well. */
+function handsAt(cooked: readonly PlannedPanful[]): HandsTimeline {
+  const hands = new HandsTimeline();
+  for (const { pourS, flipS, liftS, handsS } of cooked.filter(({ cook }) => cook === 0)) {
+    hands.add(pourS, pourS + handsS.pour);
+    hands.add(flipS, flipS + handsS.flip);
+    hands.add(liftS, liftS + handsS.lift);
+  }
+  return hands;
+}
+
+/** What the plates are asked for by jobs that are due together, so many pairs of hands at them. */
+export function cookingOf(jobs: readonly Job[], cooks = 1): Cooking {
+  return { jobs, cooks, holdLimitS: HOLD_LIMIT_S - SERVICE_BUFFER_S, busiest: BUSIEST };
+}
+/** Nobody is planned busier. Common practice, no source: who is at it all the time falls behind. */
+const BUSIEST = 0.85;
 
 function planLots(
   jobs: readonly MorningJob[],

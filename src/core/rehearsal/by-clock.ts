@@ -1,5 +1,5 @@
 import type { PieceTimeline } from '#core/piece';
-import { normal, seedFrom, seeded } from './random.ts';
+import { normal, seedFrom, seeded } from '#core/statistics';
 import type { TrueOutcome } from './lying-piece.ts';
 
 /** Who lifts by the clock waits so much longer than a piece was seen to need. Common practice, no source. */

@@ -1,7 +1,7 @@
 import type { Source, StationBody, Zone } from '#core/plate';
 import type { Pins } from '#core/run';
 import { KitchenSchema, type Kitchen, type KitchenFile } from './kitchen.ts';
-import { normal, seedFrom, seeded } from './random.ts';
+import { normal, seedFrom, seeded } from '#core/statistics';
 import * as v from 'valibot';
 
 type DrawnBurner = Kitchen['stations'][number]['hidden']['burners'][string];

@@ -3,7 +3,7 @@ import { nextActions, type Hand, type RunPlan } from '#core/guidance';
 import { zoneKey, type RunState, pieceIn } from '#core/run';
 import { byClock } from './by-clock.ts';
 import type { DeskSide } from './desk-side.ts';
-import { normal, seedFrom, seeded } from './random.ts';
+import { normal, seedFrom, seeded } from '#core/statistics';
 import type { ToldRun } from './rehearsal-run.ts';
 import type { Rehearsal } from './rehearsal.ts';
 import type { TrueOutcome } from './lying-piece.ts';

@@ -1,5 +1,4 @@
 export { LAST_ROUNDS, fittingLevel, withRound } from './skill.ts';
-export { normal, seedFrom, seeded } from './random.ts';
 export { drawnStove, heatedStove, probeShows, type StoveTurns } from './stove.ts';
 export { KitchenSchema, readKitchen, type Kitchen, type KitchenFile } from './kitchen.ts';
 export { rehearse } from './rehearse.ts';

@@ -1,7 +1,7 @@
 import { CUES_OF, type Cue, type Turn } from '#core/piece';
 import type { Kitchen } from './kitchen.ts';
 import type { LyingPiece } from './lying-piece.ts';
-import { normal, seedFrom, seeded } from './random.ts';
+import { normal, seedFrom, seeded } from '#core/statistics';
 import { trueWindow } from './true-window.ts';
 
 /** Somebody's eyes call a cue. */

@@ -1,6 +1,6 @@
 import { BUTTER_SIGNS, DROP_SIGNS, type HeatReading, type StationBody } from '#core/plate';
 import type { Kitchen } from './kitchen.ts';
-import { normal } from './random.ts';
+import { normal } from '#core/statistics';
 
 /** Where one sign really gives way to the next in a hidden kitchen, °C, and how far looks differ. Common practice, no source. */
 const BUTTER = { at: [108, 145, 188, 222], sdC: 9 } as const;

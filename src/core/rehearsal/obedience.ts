@@ -1,7 +1,7 @@
 import type { Prompt } from '#core/guidance';
 import { zoneKey } from '#core/run';
 import type { Kitchen } from './kitchen.ts';
-import { normal, seedFrom, seeded } from './random.ts';
+import { normal, seedFrom, seeded } from '#core/statistics';
 import type { Attention } from './rehearsal.ts';
 
 /** Whether plates are looked at when the desk asks: never, or once before the first pour on each. */

@@ -17,7 +17,7 @@ import { lookAt } from './looks.ts';
 import { follows, lateMs, type Looks } from './obedience.ts';
 import type { ObeyedMorning, ObeyedPiece } from './obey-score.ts';
 import { PlateWatch } from './plate-watch.ts';
-import { seedFrom, seeded } from './random.ts';
+import { seedFrom, seeded } from '#core/statistics';
 import { toldRun, type RehearsalRun, type ToldRun } from './rehearsal-run.ts';
 import type { Attention } from './rehearsal.ts';
 import type { Structure } from './kitchen-plate.ts';

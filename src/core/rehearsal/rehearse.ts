@@ -8,7 +8,7 @@ import { choresOf, type Chore } from './chores.ts';
 import { DeskSide } from './desk-side.ts';
 import { HandsAsked, handKey } from './hands-asked.ts';
 import { judgedWord } from './judged-word.ts';
-import { seedFrom, seeded } from './random.ts';
+import { seedFrom, seeded } from '#core/statistics';
 import { toldRun } from './rehearsal-run.ts';
 import type { Rehearsal, RehearsedPiece, RehearsalResult } from './rehearsal.ts';
 import { StoveHands } from './stove-hands.ts';

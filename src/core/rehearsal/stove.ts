@@ -2,7 +2,7 @@ import { PROBE_SD_C, type SpotOnPlate, type StationBody } from '#core/plate';
 import { drawnPlate } from './drawn-kitchen.ts';
 import type { Kitchen } from './kitchen.ts';
 import { kitchenPlate, type KitchenPlate } from './kitchen-plate.ts';
-import { normal, seedFrom, seeded } from './random.ts';
+import { normal, seedFrom, seeded } from '#core/statistics';
 
 /** How the burners of a stove were turned since it was cold: from the first turn at 0 s. */
 export interface StoveTurns {

@@ -6,7 +6,7 @@ import type { RunView } from '#core/setup';
 import { filmSetup } from '#core/what-if';
 import type { Kitchen } from './kitchen.ts';
 import type { Patches } from './patchwork.ts';
-import { normal, seedFrom, seeded } from './random.ts';
+import { normal, seedFrom, seeded } from '#core/statistics';
 
 /** A thin pour as its formula promises it: what runs otherwise is the kitchen's. */
 export interface PromisedFilm {

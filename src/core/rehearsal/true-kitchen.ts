@@ -7,7 +7,7 @@ import type { Kitchen } from './kitchen.ts';
 import { beneathC, outcomeOf, type LyingPiece, type TrueOutcome } from './lying-piece.ts';
 import { Patchwork, type Patches } from './patchwork.ts';
 import { filmWord, patchesOf, trueFilm, type PromisedFilm, type TrueSwirl } from './true-film.ts';
-import { normal, seedFrom, seeded } from './random.ts';
+import { normal, seedFrom, seeded } from '#core/statistics';
 import { trueBurner, trueParameters, type HiddenBurner } from './truth-of.ts';
 
 /** A pour as the desk has it: the truth differs from it by the kitchen's own spreads. */

@@ -2,7 +2,7 @@ import { PIECE_PARAMETERS, type PieceParameters } from '#core/piece';
 import type { PlateTruth, Source, StationBody, Zone } from '#core/plate';
 import { dialShare, type TrueBurner, type TruePlateFaults } from '#core/truth';
 import type { Kitchen } from './kitchen.ts';
-import { seedFrom } from './random.ts';
+import { seedFrom } from '#core/statistics';
 
 type HiddenPlate = Kitchen['stations'][number]['hidden'];
 export type HiddenBurner = HiddenPlate['burners'][string];

@@ -1,1 +1,2 @@
 export { normalCdf } from './normal-cdf.ts';
+export { normal, seedFrom, seeded } from './random.ts';

@@ -21,7 +21,7 @@ const PRIORITY: Readonly<Record<RunQuestion, number>> = {
 const KITCHEN_PRIORITY = 2;
 
 /** Parts of a long answer can be asked for by these alone; they take a pause as their last input. */
-const IN_PARTS: readonly RunQuestion[] = ['steps', 'film', 'fault', 'ahead'];
+const IN_PARTS: readonly RunQuestion[] = ['plan', 'steps', 'film', 'fault', 'ahead'];
 
 const memo = new Memo();
 const jobs = new Jobs();

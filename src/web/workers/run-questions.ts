@@ -15,6 +15,7 @@ import {
   withInferred,
   inferredActions,
   planRun,
+  planSearch,
   remedyFor,
   type InferredAction,
   type Remedy,
@@ -46,6 +47,7 @@ import {
   type PourMoment,
 } from '#core/what-if';
 import { HeldRun } from './held-run.ts';
+import { JobCancelled } from './jobs.ts';
 
 /** What the desk works out for a run, away from the page's own thread. */
 export interface Outlook {
@@ -76,7 +78,22 @@ export const RUN_QUESTIONS = {
   },
 
   /** The plan, or why there is none. */
-  plan: (held: HeldRun, nowMs: number) => planOf(held.view(), nowMs),
+  async plan(
+    held: HeldRun,
+    nowMs: number,
+    breathe: Breathe = async () => undefined,
+  ): Promise<RunPlan | { readonly error: string }> {
+    try {
+      const search = planSearch(held.view(), nowMs);
+      for (;;) {
+        await breathe();
+        const { done, value } = search.next();
+        if (done) return value;
+      }
+    } catch (error) {
+      return whyNot(error);
+    }
+  },
 
   lots(held: HeldRun): Record<string, MeasuredBatter> {
     const run = held.view();
@@ -237,12 +254,18 @@ async function foreseen(held: HeldRun, run: RunView, nowMs: number): Promise<Omi
   };
 }
 
+/** Why there is no plan. @throws what is no fault of the brief */
+function whyNot(error: unknown): { readonly error: string } {
+  if (error instanceof JobCancelled) throw error;
+  return { error: error instanceof RangeError ? error.message : String(error) };
+}
+
 /** The plan, or why there is none. */
 export function planOf(run: RunView, nowMs: number): RunPlan | { readonly error: string } {
   try {
     return planRun(run, nowMs);
   } catch (error) {
-    return { error: error instanceof RangeError ? error.message : String(error) };
+    return whyNot(error);
   }
 }
 

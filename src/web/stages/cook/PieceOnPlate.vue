@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { computed, toRaw } from 'vue';
 import { pictureOf, type Appearance } from '#core/piece';
-import { seedFrom, seeded } from '#core/rehearsal';
+import { seedFrom, seeded } from '#core/statistics';
 import { FACE_WIDER, type FilmImages } from '../plate/film-images.ts';
 import FilmMask from '../plate/FilmMask.vue';
 import PieceFace from '../../parts/PieceFace.vue';

@@ -3,7 +3,7 @@ import { computed, shallowRef, toRef, watch } from 'vue';
 import { type CookStrip } from '#core/what-if';
 import { familyOf } from '#core/formula';
 import { browningWord, pictureOf, underWord } from '#core/piece';
-import { seedFrom, seeded } from '#core/rehearsal';
+import { seedFrom, seeded } from '#core/statistics';
 import { stretch, temperature } from '../../parts/format.ts';
 import PaperCard from '../../parts/PaperCard.vue';
 import PieceFace from '../../parts/PieceFace.vue';

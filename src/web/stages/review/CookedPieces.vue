@@ -4,7 +4,7 @@ import { COOKED_FAULTS, type CookedPiece } from '#core/forecast';
 import { discOfPiece } from '#core/setup';
 import { familyOf } from '#core/formula';
 import { browningWord, pictureOf } from '#core/piece';
-import { seedFrom, seeded } from '#core/rehearsal';
+import { seedFrom, seeded } from '#core/statistics';
 import PaperCard from '../../parts/PaperCard.vue';
 import FilmMask from '../plate/FilmMask.vue';
 import { FACE_WIDER } from '../plate/film-images.ts';

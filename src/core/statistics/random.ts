@@ -1,4 +1,4 @@
-/** A small seeded generator (mulberry32, public domain), so that a rehearsal is the same on every device. */
+/** A small seeded generator (mulberry32, public domain): the same numbers on every device. */
 export function seeded(seed: number): () => number {
   let state = seed >>> 0;
   return () => {
