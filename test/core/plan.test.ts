@@ -57,7 +57,7 @@ describe('blocks of a panful (check values of the planning reference)', () => {
 
 /** The morning with panfuls sought for a moment. */
 const planMorning = (jobs: MorningJob[], zones: MorningZone[], serviceAtMs: number, nowMs: number) =>
-  planFound(jobs, zones, serviceAtMs, nowMs, foundPanfuls(cookingOf(jobs), { seed: 1, tries: 400 }));
+  planFound(jobs, zones, { serviceAtMs, nowMs }, foundPanfuls(cookingOf(jobs), { seed: 1, tries: 400 }));
 
 describe('the morning', () => {
   const morning = (more: Partial<MorningJob> = {}): MorningJob => ({

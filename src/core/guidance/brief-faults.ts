@@ -1,7 +1,7 @@
 import type { RunView } from '#core/setup';
 import { zoneKey } from '#core/run';
 import { discInRun, placesIn, portionMl } from '#core/setup';
-import type { MorningPlan } from '#core/plan';
+import { mostAtOnce, type Job } from '#core/plan';
 import { usualFoodW } from '#core/heating';
 import { panfulLoad } from '#core/surface';
 import { recoveryOf } from '#core/heating';
@@ -20,7 +20,7 @@ const FEW_SHARE = 0.5;
  * What a brief asks of its plates that cannot be: a pour that runs over its well, a panful that takes more heat than its
  * plate has, a panful so small that most places stay empty because the moment to turn is too short for one pair of hands.
  */
-export function briefFaults(run: RunView, plan: Pick<MorningPlan, 'panfuls'>): BriefFault[] {
+export function briefFaults(run: RunView, jobs: readonly Job[]): BriefFault[] {
   return (run.state.brief?.items ?? []).flatMap(({ formulaId, pieces, stationIds }) =>
     stationIds.flatMap((stationId): BriefFault[] => {
       const of = { formulaId, stationId };
@@ -33,9 +33,9 @@ export function briefFaults(run: RunView, plan: Pick<MorningPlan, 'panfuls'>): B
         const full = Math.min(places, pieces);
         const borne = borneAtOnce(run, of, zoneId, full);
         if (borne < full) return [{ ...of, zoneId, code: 'takesTooMuch', of: full, atOnce: borne }];
-        const planned = plan.panfuls.filter((panful) => panful.formulaId === formulaId && panful.zoneKey === key);
-        const atOnce = Math.max(0, ...planned.map(({ size }) => size));
-        if (planned.length > 1 && atOnce <= FEW_SHARE * full)
+        const job = jobs.find((each) => each.formulaId === formulaId);
+        const atOnce = job ? Math.min(full, mostAtOnce(job, key)) : full;
+        if (atOnce < full && atOnce <= FEW_SHARE * full)
           return [{ ...of, zoneId, code: 'fewAtOnce', of: full, atOnce }];
         return [];
       });

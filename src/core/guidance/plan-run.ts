@@ -10,6 +10,7 @@ import {
   type Panfuls,
   type SideTime,
 } from '#core/plan';
+import type { RunState } from '#core/run';
 import type { RunView } from '#core/setup';
 import { briefFaults, type BriefFault } from './brief-faults.ts';
 import { askedMorning, type AskedMorning } from './morning-jobs.ts';
@@ -49,8 +50,13 @@ export function* planSearch(run: RunView, nowMs: number): Generator<void, RunPla
   const written = JSON.stringify(cooking);
   const found = run.memo.kept(PANFULS, written) ?? (yield* sought(plannedPanfuls(cooking, BUDGET)));
   run.memo.keep(PANFULS, written, found);
-  const plan = planMorning(jobs, zones, brief.serviceAtMs, nowMs, found);
-  return { ...plan, preheat, capacity, faults: briefFaults(run, plan) };
+  const plan = planMorning(jobs, zones, { serviceAtMs: brief.serviceAtMs, nowMs, begun: hasBegun(run.state) }, found);
+  return { ...plan, preheat, capacity, faults: briefFaults(run, jobs) };
+}
+
+/** Whether anything of a morning is mixed or poured: its plan is held to from then on. */
+export function hasBegun({ lots, pieces }: Pick<RunState, 'lots' | 'pieces'>): boolean {
+  return lots.size > 0 || pieces.size > 0;
 }
 
 /** Parts of a search without what each found so far. */

@@ -89,6 +89,14 @@ export function laidOut(cooking: Cooking): LaidOut {
   return { cooking, zoneKeys, grounds, due };
 }
 
+/** How many pieces of a job one pair of hands can keep in their windows on a zone at once. */
+export function mostAtOnce(job: Job, zoneKey: string): number {
+  const zone = job.zones.find(({ key }) => key === zoneKey);
+  let size = 0;
+  while (zone && size < zone.capacity && blocksOn(job, zone, size + 1).feasible) size++;
+  return size;
+}
+
 function blocksOn({ hands, first, second }: Job, { heatFactor = 1 }: JobZone, size: number) {
   const faster = ({ bestS, earlyS, lateS }: SideTime): SideTime => ({
     ...{ bestS: bestS / heatFactor, earlyS: earlyS / heatFactor, lateS: lateS / heatFactor },

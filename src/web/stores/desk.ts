@@ -1,6 +1,6 @@
 import { ref, shallowRef, type Ref, type ShallowRef } from 'vue';
 import { unrecordedWindows } from '#core/carry-over';
-import { type RunPlan } from '#core/guidance';
+import { hasBegun, type RunPlan } from '#core/guidance';
 import type { MeasuredBatter } from '#core/formula';
 import type { EventKind, RunState } from '#core/run';
 import type { Run } from '#contract';
@@ -107,7 +107,10 @@ export function usePlan({ run, state, nowMs, caused, record }: CurrentRun) {
       ...[formulaId, sized, shares, standInIds],
     ]);
     const laid = [[...asked.portionMl], [...asked.mouldMm], [...asked.places]];
-    const key = JSON.stringify([current.id, asked.brief, laid, sizes]);
+    // a start that passes while nothing is begun asks for a morning that still fits, minute by minute
+    const lateMin =
+      plan.value && !hasBegun(asked) ? Math.max(0, Math.floor((nowMs.value - plan.value.startMs) / 60_000)) : 0;
+    const key = JSON.stringify([current.id, asked.brief, laid, sizes, lateMin]);
     if (key === plannedFor) return;
     plannedFor = key;
     const [result, amounts] = await Promise.all([askOfRun('plan', [nowMs.value]), askOfRun('lots', [])]);

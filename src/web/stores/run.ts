@@ -128,7 +128,10 @@ export const useRun = defineStore('run', () => {
     // a finished run stands as it was: what is predicted of it does not age
     if (outlook.outlook.value && (state.value?.finishedAtMs ?? null) !== null) return;
     const since = nowMs.value - (outlook.outlook.value?.forecast.atMs ?? 0);
-    if (Math.abs(since) > OUTLOOK_EVERY_MS) outlook.ask();
+    if (Math.abs(since) > OUTLOOK_EVERY_MS) {
+      outlook.ask();
+      void planning.ask();
+    }
   }
 
   /** @param asks whether what is predicted may be another by it */

@@ -16,6 +16,8 @@ import {
   inferredActions,
   planRun,
   planSearch,
+  waysOut,
+  type WayOut,
   remedyFor,
   type InferredAction,
   type Remedy,
@@ -92,6 +94,16 @@ export const RUN_QUESTIONS = {
       }
     } catch (error) {
       return whyNot(error);
+    }
+  },
+
+  /** What would make a morning fit that does not, each planned as it would be. */
+  async waysOut(held: HeldRun, nowMs: number, breathe: Breathe = async () => undefined): Promise<WayOut[]> {
+    const search = waysOut(held.view(), nowMs);
+    for (;;) {
+      await breathe();
+      const { done, value } = search.next();
+      if (done) return value;
     }
   },
 

@@ -16,6 +16,7 @@ import { paceWords } from '../review/learned-words.ts';
 import { useStartPassed } from '../frame/use-start-passed.ts';
 import { useTasks } from '../frame/use-tasks.ts';
 import BriefForm from './BriefForm.vue';
+import WaysOut from './WaysOut.vue';
 import TasksCard from './TasksCard.vue';
 
 const store = useRun();
@@ -84,6 +85,9 @@ const steps = computed(() => {
   ];
   return list.sort((a, b) => a.atMs - b.atMs);
 });
+
+/** How surely they eat in time: never ten of ten, for nobody knows that. */
+const inTimeOfTen = computed(() => Math.min(9, Math.round(10 * (store.plan?.odds.inTime ?? 0))));
 
 const conflicts = computed(() => {
   const late = startPassed.value === null ? [] : [t('conflict.startPassed', { time: minutes(startPassed.value) })];
@@ -199,16 +203,44 @@ async function rehearse(): Promise<void> {
         <p class="mt-2 text-lg">
           {{ t('brief.span', { pour: clock(store.plan.firstPourMs, zone), lift: clock(store.plan.lastLiftMs, zone) }) }}
         </p>
+        <div class="mt-3" data-testid="odds">
+          <p class="flex gap-1" aria-hidden="true">
+            <span
+              v-for="n in 10"
+              :key="n"
+              class="size-4 rounded-full border-2 border-go"
+              :class="{ 'bg-go': n <= inTimeOfTen }"
+            />
+          </p>
+          <p class="mt-1">
+            {{ t('brief.odds', { n: inTimeOfTen }) }}
+            <template v-if="store.plan.odds.earlierS >= 30">
+              {{ t('brief.oddsEarlier', { time: minutes(store.plan.odds.earlierS) }) }}
+            </template>
+          </p>
+        </div>
         <RouterLink
           :to="`/runs/${store.run!.id}/batter`"
           class="mt-4 flex min-h-14 items-center justify-center rounded-control bg-white px-5 text-lg font-semibold text-[#20233a]"
           >{{ t('brief.toBatter') }}</RouterLink
         >
       </PaperCard>
+      <PaperCard v-if="store.plan?.cutRests.length" data-testid="cut-rests">
+        <p v-for="{ formulaId, restS, bestS } in store.plan.cutRests" :key="formulaId">
+          {{
+            t('brief.cutRest', {
+              name: store.view.formula(formulaId).name,
+              rest: minutes(restS),
+              best: minutes(bestS),
+            })
+          }}
+        </p>
+      </PaperCard>
       <PaperCard v-if="conflicts.length" look="ember" :title="t('brief.conflicts')">
         <ul class="list-disc pl-5">
           <li v-for="conflict in conflicts" :key="conflict">{{ conflict }}</li>
         </ul>
+        <WaysOut />
       </PaperCard>
       <PaperCard v-else-if="store.plan" look="leaf"
         ><p class="font-semibold text-leaf">{{ t('brief.allFits') }}</p></PaperCard

@@ -1,4 +1,5 @@
 import { computed, type ComputedRef } from 'vue';
+import { hasBegun } from '#core/guidance';
 import { useRun } from '../../stores/run.ts';
 
 /** How long ago the plan wanted the morning begun, s; null while it is in time, or once it has begun. */
@@ -6,7 +7,7 @@ export function useStartPassed(): ComputedRef<number | null> {
   const store = useRun();
   return computed(() => {
     const { plan, state } = store;
-    if (!plan || !state || state.lots.size > 0 || state.pieces.size > 0) return null;
+    if (!plan || !state || hasBegun(state)) return null;
     const passedS = (store.nowMs - plan.startMs) / 1000;
     return passedS > 60 ? passedS : null;
   });
