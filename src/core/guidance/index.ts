@@ -1,3 +1,4 @@
+export { allOff, type AllOff } from './all-off.ts';
 export { type Hand, nextActions } from './actions.ts';
 export { type BriefFault } from './brief-faults.ts';
 export { fatAsked, fatFails } from './fat-due.ts';

@@ -21,7 +21,7 @@ const BUDGET = { seed: 1, tries: 2500 } as const;
 const PANFULS: Question<Panfuls> = { name: 'panfuls', most: 20 };
 
 /** What the plates are asked by a job: times to the tenth of a second, so that the same morning is the same question. */
-function cookedOf({ formulaId, pieces, hands, first, second, zones }: MorningJob): Job {
+export function cookedOf({ formulaId, pieces, hands, first, second, zones }: MorningJob): Job {
   const tenth = ({ bestS, earlyS, lateS }: SideTime): SideTime => ({
     ...{ bestS: round(bestS, 1), earlyS: round(earlyS, 1), lateS: round(lateS, 1) },
   });

@@ -42,7 +42,18 @@ export function* plannedPanfuls(cooking: Cooking, { seed, tries }: Budget): Gene
   let best = greedy(laid, decoder, laid.grounds.map(fullHabit));
   const told = (): Panfuls => ({ turns: decoder.placed(best.turns), zoneKeys: laid.zoneKeys, cost: best.cost });
   yield told();
-  const rhythms = laid.grounds.map((grounds) => rhythmsOf(grounds, cooking));
+  const rhythms: Habit[][] = [];
+  for (const grounds of laid.grounds) {
+    const search = rhythmsOf(grounds, cooking);
+    for (;;) {
+      const { done, value } = search.next();
+      if (done) {
+        rhythms.push(value);
+        break;
+      }
+      yield told();
+    }
+  }
   let habit: readonly Habit[] = laid.grounds.map(fullHabit);
   let habitCost = best.cost.total;
   const pool: Listed[] = [best];
@@ -98,7 +109,7 @@ const fullHabit = (grounds: LaidOut['grounds'][number]): Habit => ({
  * The rhythms of a job, the quickest first: of each size on each number of its zones, panfuls at one distance or a round of
  * them. A round is sought only where it could beat what is known: it takes a while.
  */
-function rhythmsOf(grounds: LaidOut['grounds'][number], { cooks, busiest }: Cooking): Habit[] {
+function* rhythmsOf(grounds: LaidOut['grounds'][number], { cooks, busiest }: Cooking): Generator<void, Habit[]> {
   const found: { readonly habit: Habit; readonly rate: number }[] = [];
   const one = grounds[0]!;
   const of = (size: number, zones: number, panfuls: readonly Rhythm[]): void => {
@@ -119,6 +130,7 @@ function rhythmsOf(grounds: LaidOut['grounds'][number], { cooks, busiest }: Cook
     if (bound <= known * WORTH) break;
     const round = shortestRound(one, size, zones, busiest, (size * zones) / known);
     if (round) of(size, zones, round.panfuls);
+    yield;
   }
   return found.sort((a, b) => b.rate - a.rate).map(({ habit }) => habit);
 }

@@ -53,7 +53,7 @@ export async function askOfKitchen<K extends KitchenQuestion>(
 }
 
 /** Long answers: asked anew while one is under way, it is given up. */
-const GIVEN_UP: readonly RunQuestion[] = ['waysOut', 'steps', 'strip', 'cooked', 'map', 'film'];
+const GIVEN_UP: readonly RunQuestion[] = ['waysOut', 'allOff', 'steps', 'strip', 'cooked', 'map', 'film'];
 
 /**
  * A question of a component about the run in hand, one at a time and then the newest; cancelled when the component goes.

@@ -16,12 +16,24 @@ const PRIORITY: Readonly<Record<RunQuestion, number>> = {
   ...{ outlook: 6, firstSide: 5, filmAdvice: 5 },
   ...{ remedy: 4, probe: 4, places: 4, give: 4 },
   ...{ plan: 3, lots: 3, effects: 3 },
-  ...{ map: 2, waysOut: 2, fruit: 2, strip: 1, cooked: 1, steps: 1, filmMade: 1, film: 0, fault: 0, ahead: -1 },
+  ...{
+    map: 2,
+    waysOut: 2,
+    allOff: 2,
+    fruit: 2,
+    strip: 1,
+    cooked: 1,
+    steps: 1,
+    filmMade: 1,
+    film: 0,
+    fault: 0,
+    ahead: -1,
+  },
 };
 const KITCHEN_PRIORITY = 2;
 
 /** Parts of a long answer can be asked for by these alone; they take a pause as their last input. */
-const IN_PARTS: readonly RunQuestion[] = ['plan', 'waysOut', 'steps', 'film', 'fault', 'ahead'];
+const IN_PARTS: readonly RunQuestion[] = ['plan', 'waysOut', 'allOff', 'steps', 'film', 'fault', 'ahead'];
 
 const memo = new Memo();
 const jobs = new Jobs();

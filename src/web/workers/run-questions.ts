@@ -16,6 +16,8 @@ import {
   inferredActions,
   planRun,
   planSearch,
+  allOff,
+  type AllOff,
   waysOut,
   type WayOut,
   remedyFor,
@@ -100,6 +102,17 @@ export const RUN_QUESTIONS = {
   /** What would make a morning fit that does not, each planned as it would be. */
   async waysOut(held: HeldRun, nowMs: number, breathe: Breathe = async () => undefined): Promise<WayOut[]> {
     const search = waysOut(held.view(), nowMs);
+    for (;;) {
+      await breathe();
+      const { done, value } = search.next();
+      if (done) return value;
+    }
+  },
+
+  /** When the last piece can be off, by what is poured and what is not. */
+  async allOff(held: HeldRun, nowMs: number, breathe: Breathe = async () => undefined): Promise<AllOff | null> {
+    const run = held.view();
+    const search = allOff(run, forecast(run, nowMs), nowMs);
     for (;;) {
       await breathe();
       const { done, value } = search.next();
