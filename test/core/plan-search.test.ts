@@ -14,19 +14,9 @@ import {
   type Job,
 } from '#core/plan';
 import { seeded } from '#core/statistics';
+import { C, P } from './plan-formulas.ts';
 import { provenOptimum } from './plan-optimum.ts';
 
-// The check formulas of the planning reference: a leavened one and a thin one.
-const P = {
-  hands: { greaseS: 6, pourS: 5, flipS: 3.5, liftS: 2.5 },
-  first: { bestS: 95, earlyS: 12, lateS: 12 },
-  second: { bestS: 45, earlyS: 0, lateS: 20 },
-};
-const C = {
-  hands: { greaseS: 4, pourS: 10, flipS: 4, liftS: 3 },
-  first: { bestS: 50, earlyS: 10, lateS: 10 },
-  second: { bestS: 25, earlyS: 0, lateS: 12 },
-};
 const zones = (keys: string, capacity: number, recoveryS: number, heatFactor = 1) =>
   [...keys].map((key) => ({ key, capacity, recoveryS, heatFactor }));
 const cakes = (pieces: number, keys = 'a', capacity = 6): Job => ({

@@ -8,18 +8,8 @@ import {
   type MorningJob,
   type MorningZone,
 } from '#core/plan';
+import { C, P } from './plan-formulas.ts';
 
-// The check formulas of the planning reference: a leavened one and a thin one.
-const P = {
-  hands: { greaseS: 6, pourS: 5, flipS: 3.5, liftS: 2.5 },
-  first: { bestS: 95, earlyS: 12, lateS: 12 },
-  second: { bestS: 45, earlyS: 0, lateS: 20 },
-};
-const C = {
-  hands: { greaseS: 4, pourS: 10, flipS: 4, liftS: 3 },
-  first: { bestS: 50, earlyS: 10, lateS: 10 },
-  second: { bestS: 25, earlyS: 0, lateS: 12 },
-};
 const job = (
   formulaId: string,
   kind: typeof P,

@@ -1,15 +1,8 @@
 import type { Cooking } from './problem.ts';
+import type { PlannedPanful } from './schedule.ts';
 
 /** A panful as it stands in a plan, s. */
-interface Planned {
-  readonly formulaId: string;
-  readonly zoneKey: string;
-  readonly size: number;
-  readonly cook: number;
-  readonly pourS: number;
-  readonly flipS: number;
-  readonly liftS: number;
-}
+type Planned = Pick<PlannedPanful, 'formulaId' | 'zoneKey' | 'size' | 'cook' | 'pourS' | 'flipS' | 'liftS'>;
 
 /** What is wrong with a plan; nothing where it can be cooked as it stands. */
 export type PlanFault =

@@ -88,12 +88,7 @@ export const RUN_QUESTIONS = {
     breathe: Breathe = async () => undefined,
   ): Promise<RunPlan | { readonly error: string }> {
     try {
-      const search = planSearch(held.view(), nowMs);
-      for (;;) {
-        await breathe();
-        const { done, value } = search.next();
-        if (done) return value;
-      }
+      return await inParts(planSearch(held.view(), nowMs), breathe);
     } catch (error) {
       return whyNot(error);
     }
@@ -101,23 +96,13 @@ export const RUN_QUESTIONS = {
 
   /** What would make a morning fit that does not, each planned as it would be. */
   async waysOut(held: HeldRun, nowMs: number, breathe: Breathe = async () => undefined): Promise<WayOut[]> {
-    const search = waysOut(held.view(), nowMs);
-    for (;;) {
-      await breathe();
-      const { done, value } = search.next();
-      if (done) return value;
-    }
+    return inParts(waysOut(held.view(), nowMs), breathe);
   },
 
   /** When the last piece can be off, by what is poured and what is not. */
   async allOff(held: HeldRun, nowMs: number, breathe: Breathe = async () => undefined): Promise<AllOff | null> {
     const run = held.view();
-    const search = allOff(run, forecast(run, nowMs), nowMs);
-    for (;;) {
-      await breathe();
-      const { done, value } = search.next();
-      if (done) return value;
-    }
+    return inParts(allOff(run, forecast(run, nowMs), nowMs), breathe);
   },
 
   lots(held: HeldRun): Record<string, MeasuredBatter> {
@@ -258,6 +243,15 @@ export const RUN_QUESTIONS = {
     });
   },
 };
+
+/** An answer that is sought in parts, with a breath between them. */
+async function inParts<T>(search: Generator<unknown, T>, breathe: Breathe): Promise<T> {
+  for (;;) {
+    await breathe();
+    const { done, value } = search.next();
+    if (done) return value;
+  }
+}
 
 /** What is foreseen of a run but for its films. */
 async function foreseen(held: HeldRun, run: RunView, nowMs: number): Promise<Omit<Outlook, 'films'>> {
