@@ -18,7 +18,7 @@ const skip = async (page: Page) => {
 test('a griddle stronger than it is written: the reading shows it, the advice is taken, and later pieces show it', async ({
   page,
 }) => {
-  test.setTimeout(240_000);
+  test.setTimeout(360_000);
   const faults = watchFaults(page);
   await signIn(page);
   const formulas = await bookOf(page);
@@ -30,7 +30,7 @@ test('a griddle stronger than it is written: the reading shows it, the advice is
   const atMs = serviceAtMs - 3 * 3_600_000;
   const run = { id: runId, name: 'Strong griddle', rehearsal: true, formulaIds: [formulaId], stationIds: [GRIDDLE] };
   await sendRun(page, run, [
-    deviceEvent('brief-set', { serviceAtMs, items: [{ formulaId, pieces: 24, stationIds: [GRIDDLE] }] }, atMs),
+    deviceEvent('brief-set', { serviceAtMs, items: [{ formulaId, pieces: 90, stationIds: [GRIDDLE] }] }, atMs),
     deviceEvent('clock-set', { simAtMs: atMs, speed: 0 }, atMs),
   ]);
 
@@ -100,7 +100,7 @@ test('a griddle stronger than it is written: the reading shows it, the advice is
   const row = page.getByTestId('row');
   let taken: number | undefined;
   const poured = async () => (await logOf(page, runId)).filter(({ kind }) => kind === 'poured').length;
-  for (let step = 0; step < 260; step++) {
+  for (let step = 0; step < 900; step++) {
     if (await page.getByText('All off').isVisible()) break;
     const lifted = (await logOf(page, runId)).filter(({ kind }) => kind === 'lifted').length;
     const turn = advice.getByRole('button', { name: /^Turned [ABC] to/ });

@@ -136,7 +136,13 @@ export function makeRouter(): Router {
         props: true,
         children: [
           { path: '', redirect: (to) => ({ path: `${to.path}/brief` }) },
-          { path: 'brief', component: () => import('./stages/brief/BriefStage.vue') },
+          {
+            path: 'brief',
+            component: withWords(
+              () => import('./stages/brief/BriefStage.vue'),
+              () => import('./words/en/brief.ts'),
+            ),
+          },
           { path: 'batter', component: () => import('./stages/batter/BatterStage.vue') },
           { path: 'rest', component: () => import('./stages/rest/RestStage.vue') },
           { path: 'heat', component: () => import('./stages/heat/HeatStage.vue') },

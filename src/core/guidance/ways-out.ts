@@ -39,7 +39,11 @@ export function* waysOut(run: RunView, nowMs: number): Generator<void, WayOut[]>
     const startsLaterMin = Math.round((planned.startMs - plan.startMs) / 60_000);
     ways.push({ does, brief: other, overMin: over, startsLaterMin });
   }
-  return ways.sort((a, b) => a.overMin - b.overMin || COSTS[a.does.kind] - COSTS[b.does.kind]).slice(0, TOLD);
+  // what does not help enough is told only where nothing does
+  const enough = ways.filter(({ overMin: over }) => over === 0);
+  return (enough.length > 0 ? enough : ways)
+    .sort((a, b) => a.overMin - b.overMin || COSTS[a.does.kind] - COSTS[b.does.kind])
+    .slice(0, TOLD);
 }
 
 /** What a way costs those who eat: a plate more costs them nothing. Definition of an order. */

@@ -236,7 +236,7 @@ useKeys(' ', act);
             <p class="mt-2">{{ t('batter.unknownStays') }}</p>
             <BigButton look="onBell" class="mt-4 w-full" @click="mix">{{ t('batter.mixedAnyway') }}</BigButton>
             <button type="button" class="mt-2 min-h-14 w-full rounded-control underline" @click="asking = false">
-              {{ t('brief.leave') }}
+              {{ t('batter.leave') }}
             </button>
           </template>
           <NextAmount

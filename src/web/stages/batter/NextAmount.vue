@@ -81,7 +81,7 @@ const start = computed(() => (props.row.massG === null ? '' : weightFigure(props
         t(row.tin === 'powder' ? 'batter.whichTin.askPowder' : 'batter.whichTin.askSoda')
       }}</BigButton>
       <button type="button" class="mt-2 min-h-14 w-full rounded-control underline" @click="$emit('leave')">
-        {{ t('brief.leave') }}
+        {{ t('batter.leave') }}
       </button>
     </template>
     <template v-else>

@@ -203,7 +203,7 @@ async function rehearse(): Promise<void> {
         <p class="mt-2 text-lg">
           {{ t('brief.span', { pour: clock(store.plan.firstPourMs, zone), lift: clock(store.plan.lastLiftMs, zone) }) }}
         </p>
-        <div class="mt-3" data-testid="odds">
+        <div v-if="startPassed === null" class="mt-3" data-testid="odds">
           <p class="flex gap-1" aria-hidden="true">
             <span
               v-for="n in 10"

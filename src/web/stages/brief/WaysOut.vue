@@ -2,13 +2,15 @@
 import { shallowRef, watch } from 'vue';
 import type { WayOut } from '#core/guidance';
 import BigButton from '../../parts/BigButton.vue';
+import { minutes } from '../../parts/format.ts';
 import { useRun } from '../../stores/run.ts';
 import { t } from '../../words/index.ts';
 import { useRunQuestion } from '../../workers/desk.ts';
 
 /** Ways out of a morning that does not fit, each with what it does, in one tap; taken back by setting the brief again. */
 const store = useRun();
-const ways = shallowRef<readonly WayOut[]>([]);
+/** Null: they are being looked for. */
+const ways = shallowRef<readonly WayOut[] | null>(null);
 const ask = useRunQuestion(
   'waysOut',
   () => (store.plan ? [store.nowMs] : null),
@@ -17,7 +19,7 @@ const ask = useRunQuestion(
 watch(
   () => store.plan,
   () => {
-    ways.value = []; // they were of another plan
+    ways.value = null; // they were of another plan
     void ask();
   },
   { immediate: true },
@@ -26,7 +28,7 @@ watch(
 function words({ does }: WayOut): string {
   switch (does.kind) {
     case 'later':
-      return t('wayOut.later', { min: does.byMin });
+      return t('wayOut.later', { time: minutes(60 * does.byMin) });
     case 'fewer': {
       const { name, pieceWord } = store.view.formula(does.formulaId);
       return t('wayOut.fewer', { n: does.pieces, word: pieceWord, name });
@@ -39,8 +41,8 @@ function words({ does }: WayOut): string {
   }
 }
 function effect({ overMin, startsLaterMin }: WayOut): string {
-  const fits = overMin === 0 ? t('wayOut.fits') : t('wayOut.over', { n: overMin });
-  return startsLaterMin > 0 ? `${fits} ${t('wayOut.starts', { n: startsLaterMin })}` : fits;
+  const fits = overMin === 0 ? t('wayOut.fits') : t('wayOut.over', { time: minutes(60 * overMin) });
+  return startsLaterMin > 0 ? `${fits} ${t('wayOut.starts', { time: minutes(60 * startsLaterMin) })}` : fits;
 }
 function take({ brief }: WayOut): void {
   void store.tap([{ kind: 'brief-set', payload: brief }]);
@@ -48,7 +50,8 @@ function take({ brief }: WayOut): void {
 </script>
 
 <template>
-  <ul v-if="ways.length" class="mt-3 flex flex-col gap-2" data-testid="ways-out">
+  <p v-if="ways === null" class="mt-3 text-soft" role="status">{{ t('wayOut.looking') }}</p>
+  <ul v-else-if="ways.length" class="mt-3 flex flex-col gap-2" data-testid="ways-out">
     <li v-for="way in ways" :key="words(way)">
       <BigButton class="w-full flex-col items-start! text-left" @click="take(way)">
         <span>{{ words(way) }}</span>

@@ -1,6 +1,7 @@
 /** Words of the bowl: gather, weigh, mix, hold back. */
 export const batter = {
   batter: {
+    leave: 'Leave it',
     which: 'Which batter',
     makes: 'Makes {pours} pours of {portion}.',
     moment: {

@@ -216,8 +216,8 @@ export const stove = {
     toPour: 'all poured | {n} to pour | {n} to pour',
     left: '{volume} of batter left',
     lost: 'none lost | {n} lost | {n} lost',
-    inTime: 'All off about {time}, in time.',
-    late: 'All off about {time} at best: they eat {n} min late.',
+    inTime: 'The last is off about {time}, in time.',
+    late: 'The last is off about {time} at best: they eat {n} min late.',
   },
   heatStep: {
     light: 'Light {zone} at {mark}',

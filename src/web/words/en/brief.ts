@@ -1,0 +1,55 @@
+/** Words of a brief: its morning, what it cannot do, and its ways out. */
+export const brief = {
+  brief: {
+    change: 'Change the brief',
+    keep: 'Keep it',
+    leave: 'Leave it',
+    whole:
+      'Panfuls of {size} come out whole at {fewer}, or at {more}: {batter} % more batter, or pours {pours} % smaller.',
+    panfuls: 'no panfuls | {n} panful | {n} panfuls',
+    order: 'The morning in order',
+    start: 'Start at',
+    span: 'First pour {pour}, last lift {lift}.',
+    odds: 'In time on {n} of ten such mornings.',
+    oddsEarlier: 'Begun {time} earlier: on 19 of 20.',
+    toBatter: 'To the batter',
+    cutRest: '{name} rests {rest} in place of {best}, so that they eat in time. Its shortest is kept.',
+    conflicts: 'It does not fit yet',
+    allFits: 'It all fits one pair of hands, with three minutes to plate.',
+    notes: 'From earlier mornings',
+    rehearseTitle: 'Try it first',
+    rehearseLead: 'Cook this morning on a simulated kitchen with hidden faults, at up to twenty times speed.',
+    rehearse: 'Rehearse this morning',
+    mix: 'Mix {name}',
+    mixDetail: 'done {end}, poured from {pour}',
+    light: 'Light {name}',
+    lightDetail: 'at {boost}, after {time} down to {hold}',
+    lightStraight: 'at {hold}, there in {time}',
+    firstPour: 'First pour',
+    lastLift: 'Last lift',
+    service: 'They eat',
+  },
+  wayOut: {
+    looking: 'Looking for ways out …',
+    later: 'Eat {time} later',
+    fewer: '{n} {word} of {name}',
+    plate: '{name} on {plate} as well',
+    fits: 'Then it fits.',
+    over: 'Still {time} over.',
+    starts: 'Starts {time} later.',
+  },
+  briefFault: {
+    overflows: '{name}: {ml} runs over a well of {plate}. Pour {half}, which fills it by half.',
+    takesTooMuch: '{name}: {of} at once take more heat than {plate} has. Pour {n} at once, or less of each.',
+    takesAll: '{name}: one pour takes more heat than {plate} has. Pour less, or use a heavier plate.',
+    fewAtOnce:
+      '{name}: of {of} places on {plate} only {n} can be turned in time by one pair of hands. Pour less of each, or use another plate.',
+  },
+  conflict: {
+    startPassed: 'The start was {time} ago. Make fewer pieces, eat later, or take more plates.',
+    heldTooLong: 'The first pieces are held {n} min too long. Use more plates, or serve in two rounds.',
+    whitesWait:
+      '{name}: whipped whites would stand {n} min before the plate is free. Whip with a second pair of hands, or pour fewer at once.',
+    restOutlived: '{name} stands {n} min past its rest at the last pour. Mix it in two lots.',
+  },
+};
